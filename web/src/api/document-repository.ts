@@ -22,6 +22,8 @@ export interface DocumentRepository<Own extends KindSpecificEdit, Doc> {
   readonly fetchVersion: (id: string, version: string) => Promise<Doc>;
   /** Keeps the state that is stored now under a name. */
   readonly createVersion: (id: string, label: string) => Promise<void>;
+  /** Makes a stored document of an answer that carries one, such as that to a conflict. */
+  readonly fromAnswer: (answer: unknown) => StoredDocument<Doc>;
   readonly create: (document: Doc) => Promise<StoredDocument<Doc>>;
   /** The same document under a name that says it is a second one. */
   readonly withName: (document: Doc) => Doc;

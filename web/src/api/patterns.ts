@@ -64,7 +64,7 @@ export const useTags = () =>
   });
 
 /** A pattern's answer as a kept document of any kind. */
-export const toStoredDocument = ({ id, version, workedAt, pattern }: PatternResponse): StoredDocument<Pattern> => ({
+const toStoredDocument = ({ id, version, workedAt, pattern }: PatternResponse): StoredDocument<Pattern> => ({
   id,
   version,
   workedAt,
@@ -83,6 +83,7 @@ export const patternRepository: DocumentRepository<PatternEdit, Pattern> = {
   save: (id, version, pattern, keepalive = false) =>
     callApi('PUT /patterns/:id', { params: { id }, body: { version, pattern }, keepalive }).then(toStoredDocument),
   create: (pattern) => createPattern(pattern).then(toStoredDocument),
+  fromAnswer: (answer) => toStoredDocument(answer as PatternResponse),
   listVersions: (id) => callApi('GET /patterns/:id/versions', { params: { id } }),
   fetchVersion: async (id, version) =>
     (await callApi('GET /patterns/:id/versions/:version', { params: { id, version } })).pattern,

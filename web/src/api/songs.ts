@@ -21,7 +21,7 @@ export const useSongList = (search: string) =>
   });
 
 /** A song's answer as a kept document of any kind. */
-export const toStoredSong = ({ id, version, workedAt, song }: SongResponse): StoredDocument<Song> => ({
+const toStoredSong = ({ id, version, workedAt, song }: SongResponse): StoredDocument<Song> => ({
   id,
   version,
   workedAt,
@@ -42,6 +42,7 @@ export const songRepository: DocumentRepository<SongEdit, Song> = {
   save: (id, version, song, keepalive = false) =>
     callApi('PUT /songs/:id', { params: { id }, body: { version, song }, keepalive }).then(toStoredSong),
   create: (song) => createSong(song).then(toStoredSong),
+  fromAnswer: (answer) => toStoredSong(answer as SongResponse),
   listVersions: (id) => callApi('GET /songs/:id/versions', { params: { id } }),
   fetchVersion: async (id, version) =>
     (await callApi('GET /songs/:id/versions/:version', { params: { id, version } })).song,

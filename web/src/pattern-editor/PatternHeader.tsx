@@ -15,8 +15,7 @@ import {
   type Digit,
   type Pattern,
 } from '@fleet-wren/core';
-import { Redo2, Undo2 } from 'lucide-react';
-import { memo, useId, useState, type ReactNode } from 'react';
+import { memo, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { chordWords } from '../components/chords/chord-text.ts';
@@ -28,97 +27,17 @@ import { TermHelp } from '../components/term/TermHelp.tsx';
 import { SchoolOptions, useAvailableCustomSchools } from '../components/schools/SchoolOptions.tsx';
 import { CapoSelect } from '../components/tuning/CapoSelect.tsx';
 import { TuningSelect } from '../components/tuning/TuningSelect.tsx';
-import { SAVE_STATUS_TEXT } from '../workspace/save-status-text.ts';
+import { DocumentTitle } from '../components/document/DocumentTitle.tsx';
+import { PillChoice } from '../components/document/PillChoice.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 import { useStablePatternFrame } from '../components/fingering-diagram/useStablePatternFrame.ts';
 import { PatternMenu } from './PatternMenu.tsx';
 import { ExportMenu } from './ExportMenu.tsx';
 
-/** Brings a pattern back that was deleted while it lay on the bench, with what was done since. */
-const BringBack = () => {
-  const bench = usePatternEditorStore();
-  const restore = useRestorePattern();
-  const bringBack = (): void =>
-    restore.mutate(bench.getState().id, {
-      onSuccess: () => bench.getState().retrySave(),
-      onError: (error) => bench.getState().reject(wordsOf(error)),
-    });
-  return (
-    <Button variant="cure" size="sm" onClick={bringBack}>
-      {say('common.restore')}
-    </Button>
-  );
-};
-
-const Name = () => {
-  const { applyEdit } = usePatternEditorStore().getState();
-  const name = usePatternEditor((state) => state.document.name);
-  const [typed, setTyped] = useState<string | null>(null);
-  const settle = (): void => {
-    if (typed !== null && typed.trim() !== name) applyEdit({ kind: 'rename', name: typed.trim() });
-    setTyped(null);
-  };
-  return (
-    <h1 className="bench-name">
-      <input
-        aria-label={say('bench.pattern-name')}
-        value={typed ?? name}
-        maxLength={PATTERN_LIMITS.name}
-        onChange={({ target }) => setTyped(target.value)}
-        onBlur={settle}
-        onKeyDown={(event) => {
-          if (event.key === 'Escape') setTyped(null);
-          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
-        }}
-      />
-    </h1>
-  );
-};
-
 /** The choices see the pattern without its strokes, so that laying a stroke does not draw them anew. */
 interface ChoicesProps {
   readonly pattern: Pattern;
 }
-
-interface ChoiceProps {
-  readonly label: string;
-  readonly value: string;
-  readonly options?: readonly (readonly [value: string, label: string])[];
-  readonly choose: (value: string) => void;
-  readonly strong?: boolean;
-  /** Whether the options say themselves what they are, so that the label need not be seen. */
-  readonly plain?: boolean;
-  /** Options that are grouped, in place of a plain list. */
-  readonly children?: ReactNode;
-}
-
-/** One thing to set, as a quiet pill. The focus goes back to the bench, so that its keys work on. */
-const Choice = ({ label, value, options, choose, strong, plain, children }: ChoiceProps) => {
-  const id = useId();
-  return (
-    <span className={strong ? 'choice choice-strong' : 'choice'}>
-      <label htmlFor={id} className={plain ? 'visually-hidden' : undefined}>
-        {label}
-      </label>
-      <select
-        id={id}
-        title={label}
-        value={value}
-        onChange={({ target }) => {
-          choose(target.value);
-          target.blur();
-        }}
-      >
-        {children}
-        {options?.map(([key, text]) => (
-          <option key={key} value={key}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </span>
-  );
-};
 
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '7/4', '2/2', '3/8', '5/8', '6/8', '7/8', '9/8', '12/8'] as const;
 const PARTS: Readonly<Record<number, string>> = {
@@ -176,14 +95,14 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   };
   return (
     <>
-      <Choice
+      <PillChoice
         label={say('bench.time-signature')}
         value={metre}
         options={withOwn(METRES, metre).map((one) => [one, one])}
         choose={setMetre}
         plain
       />
-      <Choice
+      <PillChoice
         label={say('bench.bars')}
         value={String(pattern.bars)}
         options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [
@@ -193,7 +112,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(bars) => applyEdit(createResizeEdit(bench.getState().document, { bars: Number(bars) }))}
         plain
       />
-      <Choice
+      <PillChoice
         label={say('bench.subdivision')}
         value={String(pattern.subdivision)}
         options={SUBDIVISIONS.filter((parts) => isSubdivisionPossible(pattern.metre, parts)).map((parts) => [
@@ -227,7 +146,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         capo={instrument.capo}
         choose={(capo) => applyEdit({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
       />
-      <Choice
+      <PillChoice
         label={say('bench.chord')}
         value={voicing.chord}
         options={[
@@ -264,9 +183,9 @@ const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
     applyEdit({ kind: 'chooseSchool', school, ownSchool });
   };
   return (
-    <Choice label={say('bench.school')} value={pattern.school} choose={choose} strong>
+    <PillChoice label={say('bench.school')} value={pattern.school} choose={choose} strong>
       <SchoolOptions own={own} />
-    </Choice>
+    </PillChoice>
   );
 });
 
@@ -291,7 +210,7 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
 const HandChoice = memo(() => {
   const { hand, hands, choose } = useSelectedHand();
   return (
-    <Choice
+    <PillChoice
       label={say('bench.hand')}
       value={hand.key}
       options={hands.map(({ key, name }) => [key, sayLabel(name)])}
@@ -305,7 +224,7 @@ const HandChoice = memo(() => {
 const EndChoice = memo(({ pattern }: ChoicesProps) => {
   const { applyEdit } = usePatternEditorStore().getState();
   return (
-    <Choice
+    <PillChoice
       label={say('common.loop')}
       value={pattern.cyclic ? 'round' : 'line'}
       options={[
@@ -330,44 +249,27 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
 /** What the pattern is: its name, its time, its strings, its school. */
 export const PatternHeader = memo(
   ({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
-    const { undo, redo } = usePatternEditorStore().getState();
+    const bench = usePatternEditorStore();
+    const restore = useRestorePattern();
     const pattern = useStablePatternFrame(usePatternEditor((state) => state.document));
-    const saving = usePatternEditor((state) => state.saveStatus);
-    const history = usePatternEditor((state) => state.history);
+    /** With what was done since it was deleted. */
+    const bringBack = (): void =>
+      restore.mutate(bench.getState().id, {
+        onSuccess: () => bench.getState().retrySave(),
+        onError: (error) => bench.getState().reject(wordsOf(error)),
+      });
     return (
       <header className="bench-head">
-        <div className="bench-title">
-          <Name />
-          <span
-            className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'}
-            role="status"
-          >
-            {SAVE_STATUS_TEXT[saving]}
-          </span>
-          {saving === 'deleted' && <BringBack />}
-          <Button
-            variant="plain"
-            size="sm"
-            onClick={undo}
-            disabled={history.past.length === 0}
-            aria-label={say('common.undo')}
-            title={say('common.undo-ctrl-z')}
-          >
-            <Undo2 size={17} aria-hidden />
-          </Button>
-          <Button
-            variant="plain"
-            size="sm"
-            onClick={redo}
-            disabled={history.future.length === 0}
-            aria-label={say('common.redo')}
-            title={say('common.redo-ctrl-y')}
-          >
-            <Redo2 size={17} aria-hidden />
-          </Button>
+        <DocumentTitle
+          store={bench}
+          label={say('bench.pattern-name')}
+          maxLength={PATTERN_LIMITS.name}
+          rename={(name) => bench.getState().applyEdit({ kind: 'rename', name })}
+          restore={bringBack}
+        >
           <PatternMenu />
           <ExportMenu digitsNow={digitsNow} />
-        </div>
+        </DocumentTitle>
         <div className="choices">
           <SchoolChoice pattern={pattern} />
           <HandChoice />

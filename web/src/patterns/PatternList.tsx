@@ -2,8 +2,9 @@ import './patterns.scss';
 import { say } from '@fleet-wren/wording';
 import { createPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { DocumentList, DocumentSearch } from '../components/document/DocumentList.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { useCreatePattern, usePatternList, type PatternFilter } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
@@ -76,14 +77,7 @@ export const PatternList = () => {
     <div className="page">
       <header className="page-head">
         <h1>{say('common.patterns')}</h1>
-        <Form.Control
-          className="pattern-search"
-          type="search"
-          aria-label={say('common.search-patterns')}
-          placeholder={say('common.search-by-name-or-tag')}
-          value={typed}
-          onChange={({ target }) => setTyped(target.value)}
-        />
+        <DocumentSearch label={say('common.search-patterns')} typed={typed} type={setTyped} />
         <Link to="/patterns/library" className="btn btn-quiet">
           {say('common.pattern-library')}
         </Link>
@@ -105,20 +99,14 @@ export const PatternList = () => {
           </Link>
         </p>
       )}
-      {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
-      {list.isSuccess && lines.length === 0 && <Empty search={search} narrowed={narrowed} create={make} />}
-      <div role="list" aria-label={say('common.patterns')}>
-        {lines.map((line) => (
+      <DocumentList
+        label={say('common.patterns')}
+        list={list}
+        rows={lines.map((line) => (
           <PatternRow key={line.id} line={line} />
         ))}
-      </div>
-      {list.hasNextPage && (
-        <div className="text-center mt-3">
-          <Button variant="quiet" onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage}>
-            {say('common.show-more')}
-          </Button>
-        </div>
-      )}
+        empty={<Empty search={search} narrowed={narrowed} create={make} />}
+      />
     </div>
   );
 };

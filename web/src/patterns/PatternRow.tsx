@@ -2,43 +2,23 @@ import type { PatternListItem } from '@fleet-wren/contract';
 import { say, sayLabel } from '@fleet-wren/wording';
 import { formatMaxTempo } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
-import { MoreHorizontal } from 'lucide-react';
-import { Dropdown } from 'react-bootstrap';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
 import { useDeletePattern, useDuplicatePattern, useRestorePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/api-error.ts';
-import { useToast } from '../components/toast/ToastProvider.tsx';
+import { DocumentRowMenu } from '../components/document/DocumentRowMenu.tsx';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 
-const Menu = ({ line }: { readonly line: PatternListItem }) => {
-  const notice = useToast();
-  const navigate = useNavigate();
-  const duplicate = useDuplicatePattern();
-  const remove = useDeletePattern();
-  const restore = useRestorePattern();
-  const onError = (error: unknown): void => notice({ text: wordsOf(error) });
-  const undo = { label: say('common.undo'), run: () => restore.mutate(line.id, { onError }) };
-  // The row is gone when the list comes again: what follows must not hang on it.
-  const drop = (): void =>
-    void remove
-      .mutateAsync(line.id)
-      .then(() => notice({ text: say('common.deleted-named', { name: line.name }), action: undo }), onError);
-  const copy = (): void =>
-    duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
-  return (
-    <Dropdown align="end">
-      <Dropdown.Toggle variant="plain" size="sm" aria-label={say('patterns.more-actions-for', { name: line.name })}>
-        <MoreHorizontal size={18} aria-hidden />
-      </Dropdown.Toggle>
-      <Dropdown.Menu>
-        <Dropdown.Item onClick={copy}>{say('common.duplicate')}</Dropdown.Item>
-        <Dropdown.Item onClick={drop}>{say('common.delete')}</Dropdown.Item>
-      </Dropdown.Menu>
-    </Dropdown>
-  );
-};
+const Menu = ({ line }: { readonly line: PatternListItem }) => (
+  <DocumentRowMenu
+    line={line}
+    label={say('patterns.more-actions-for', { name: line.name })}
+    place="/patterns"
+    duplicate={useDuplicatePattern()}
+    remove={useDeletePattern()}
+    restore={useRestorePattern()}
+  />
+);
 
 /** One pattern in the list. */
 export const PatternRow = ({ line }: { readonly line: PatternListItem }) => {

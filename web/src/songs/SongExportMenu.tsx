@@ -1,21 +1,11 @@
-import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
-import {
-  listUnsupportedFeatures,
-  resolveSchoolOrThrow,
-  prepareSongExport,
-  exportMidi,
-  exportMusicXml,
-  serialiseSong,
-  exportTab,
-  type Score,
-  type ExportFormat,
-} from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import { prepareSongExport, serialiseSong } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { songRepository } from '../api/songs.ts';
-import { useToast } from '../components/toast/ToastProvider.tsx';
+import { useScoreDownload, type ScoreFile } from '../components/document/useScoreDownload.ts';
 import { downloadFile, toFileName } from '../components/download.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { backgroundWorker } from '../workers/workers.ts';
@@ -29,44 +19,22 @@ export const SongExportMenu = () => {
   const store = useSongStore();
   const [versions, setVersions] = useState(false);
   const { hand } = useSelectedHand();
-  const notice = useToast();
+  const download = useScoreDownload();
   const now = () => {
     const { document: song } = store.getState();
-    return { song, name: toFileName(song.name), files: prepareSongExport(song) };
+    return { song, name: toFileName(song.name) };
   };
   /** The song with the digits its school gives it; worked out off the page's thread. */
-  const fingered = async () => {
-    const { name, files } = now();
-    const { pattern } = files.expanded;
+  const fingered = async (): Promise<ScoreFile> => {
+    const { song, name } = now();
+    const { score, annotations, expanded } = prepareSongExport(song);
+    const { pattern } = expanded;
     const { digits } = await backgroundWorker.request('analyseOnce', [pattern, hand]);
-    return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
-  };
-  const saveFile = (score: Score, format: ExportFormat): void => {
-    const left = listUnsupportedFeatures(score, format);
-    if (left.length > 0) notice({ text: sayProblems(left) });
+    return { name, score, annotations, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
   };
   const midi = (): void => {
-    const { name, files } = now();
-    downloadFile(`${name}.mid`, Uint8Array.from(exportMidi(files.score, files.annotations)), 'audio/midi');
-    saveFile(files.score, 'midi');
-  };
-  const tab = async (): Promise<void> => {
-    const { name, score, annotations, pattern, digits } = await fingered();
-    downloadFile(
-      `${name}.txt`,
-      exportTab(score, digits, sayLabel(resolveSchoolOrThrow(pattern).name), annotations),
-      'text/plain;charset=utf-8',
-    );
-    saveFile(score, 'tab');
-  };
-  const xml = async (): Promise<void> => {
-    const { name, score, annotations, digits } = await fingered();
-    downloadFile(
-      `${name}.musicxml`,
-      exportMusicXml(score, digits, annotations),
-      'application/vnd.recordare.musicxml+xml',
-    );
-    saveFile(score, 'musicxml');
+    const { song, name } = now();
+    download.midi({ name, ...prepareSongExport(song) });
   };
   const json = (): void => {
     const { song, name } = now();
@@ -89,8 +57,10 @@ export const SongExportMenu = () => {
         </Dropdown.Item>
         <Dropdown.Item onClick={json}>{say('songs.fleet-wren-song-json')}</Dropdown.Item>
         <Dropdown.Item onClick={midi}>{say('common.midi-mid')}</Dropdown.Item>
-        <Dropdown.Item onClick={() => void xml()}>{say('common.musicxml-score-musicxml')}</Dropdown.Item>
-        <Dropdown.Item onClick={() => void tab()}>{say('common.tablature-txt')}</Dropdown.Item>
+        <Dropdown.Item onClick={() => void fingered().then(download.musicXml)}>
+          {say('common.musicxml-score-musicxml')}
+        </Dropdown.Item>
+        <Dropdown.Item onClick={() => void fingered().then(download.tab)}>{say('common.tablature-txt')}</Dropdown.Item>
         <Dropdown.Item onClick={chart}>{say('songs.chord-chart-txt')}</Dropdown.Item>
       </Dropdown.Menu>
       {versions && (

@@ -3,10 +3,11 @@ import type { SongListItem } from '@fleet-wren/contract';
 import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import { detectFileType, parseSongFile, decodeText, validateSize, type Problem, type Song } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
-import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
-import { Button, Dropdown, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
+import { DocumentList, DocumentSearch } from '../components/document/DocumentList.tsx';
+import { DocumentRowMenu } from '../components/document/DocumentRowMenu.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { useCreateSong, useDeleteSong, useDuplicateSong, useRestoreSong, useSongList } from '../api/songs.ts';
@@ -14,35 +15,16 @@ import { useToast } from '../components/toast/ToastProvider.tsx';
 import { backgroundWorker } from '../workers/workers.ts';
 import { NewSongDialog } from './NewSongDialog.tsx';
 
-const Menu = ({ line }: { readonly line: SongListItem }) => {
-  const notice = useToast();
-  const navigate = useNavigate();
-  const duplicate = useDuplicateSong();
-  const remove = useDeleteSong();
-  const restore = useRestoreSong();
-  const onError = (error: unknown): void => notice({ text: wordsOf(error) });
-  const undo = { label: say('common.undo'), run: () => restore.mutate(line.id, { onError }) };
-  // The row is gone when the list comes again: what follows must not hang on it.
-  const drop = (): void =>
-    void remove
-      .mutateAsync(line.id)
-      .then(() => notice({ text: say('common.deleted-named', { name: line.name }), action: undo }), onError);
-  return (
-    <Dropdown align="end">
-      <Dropdown.Toggle variant="plain" size="sm" aria-label={say('songs.more-actions-for', { name: line.name })}>
-        <MoreHorizontal size={18} aria-hidden />
-      </Dropdown.Toggle>
-      <Dropdown.Menu>
-        <Dropdown.Item
-          onClick={() => duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/songs/${id}`) })}
-        >
-          {say('common.duplicate')}
-        </Dropdown.Item>
-        <Dropdown.Item onClick={drop}>{say('common.delete')}</Dropdown.Item>
-      </Dropdown.Menu>
-    </Dropdown>
-  );
-};
+const Menu = ({ line }: { readonly line: SongListItem }) => (
+  <DocumentRowMenu
+    line={line}
+    label={say('songs.more-actions-for', { name: line.name })}
+    place="/songs"
+    duplicate={useDuplicateSong()}
+    remove={useDeleteSong()}
+    restore={useRestoreSong()}
+  />
+);
 
 const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly line: SongListItem }) => (
   <div className="pattern-line song-line" role="listitem">
@@ -141,14 +123,7 @@ const SongList = () => {
     <div className="page">
       <header className="page-head">
         <h1>{say('common.songs')}</h1>
-        <Form.Control
-          className="pattern-search"
-          type="search"
-          aria-label={say('common.search-songs')}
-          placeholder={say('common.search-by-name-or-tag')}
-          value={typed}
-          onChange={({ target }) => setTyped(target.value)}
-        />
+        <DocumentSearch label={say('common.search-songs')} typed={typed} type={setTyped} />
         <Link to="/chord-diagrams" className="btn btn-quiet">
           {say('common.chord-diagrams')}
         </Link>
@@ -158,25 +133,19 @@ const SongList = () => {
         <BringIn chart={setMaking} />
         <Button onClick={() => setMaking('')}>{say('songs.new-song')}</Button>
       </header>
-      {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
-      {list.isSuccess && lines.length === 0 && (
-        <div className="empty">
-          <p>{search ? say('songs.no-songs-match', { search }) : say('songs.a-song-plays-patterns-over-chords')}</p>
-          {!search && <Button onClick={() => setMaking('')}>{say('songs.create-your-first-song')}</Button>}
-        </div>
-      )}
-      <div role="list" aria-label={say('common.songs')}>
-        {lines.map((line) => (
+      <DocumentList
+        label={say('common.songs')}
+        list={list}
+        rows={lines.map((line) => (
           <SongRow key={line.id} line={line} />
         ))}
-      </div>
-      {list.hasNextPage && (
-        <div className="text-center mt-3">
-          <Button variant="quiet" onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage}>
-            {say('common.show-more')}
-          </Button>
-        </div>
-      )}
+        empty={
+          <div className="empty">
+            <p>{search ? say('songs.no-songs-match', { search }) : say('songs.a-song-plays-patterns-over-chords')}</p>
+            {!search && <Button onClick={() => setMaking('')}>{say('songs.create-your-first-song')}</Button>}
+          </div>
+        }
+      />
       {making !== null && <NewSongDialog chart={making || null} hide={() => setMaking(null)} />}
     </div>
   );

@@ -119,7 +119,6 @@ export const begin = (store: Bench, window = 'here'): Autosave =>
     store,
     records: patternRepository,
     keeper: createDraftStore(household(window), 'pattern', 'one'),
-    keptOf: (answer) => kept((answer as { version: number }).version, (answer as { pattern: Pattern }).pattern),
   });
 
 /** Opens the pattern anew in a window, the server holding this; what the page did before ends with the world.page. */

@@ -34,10 +34,8 @@ export interface Autosave {
 
 interface AutosaveDependencies<Own extends KindSpecificEdit, Doc> {
   readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
-  readonly records: Pick<DocumentRepository<Own, Doc>, 'isEqual' | 'save' | 'fetch'>;
+  readonly records: Pick<DocumentRepository<Own, Doc>, 'isEqual' | 'save' | 'fetch' | 'fromAnswer'>;
   readonly keeper: DraftStore<Own, Doc>;
-  /** Makes a kept document of the state that a conflict's answer carries. */
-  readonly keptOf: (answer: unknown) => StoredDocument<Doc>;
 }
 
 /**
@@ -48,7 +46,6 @@ export const startAutosave = <Own extends KindSpecificEdit, Doc>({
   store,
   records,
   keeper,
-  keptOf,
 }: AutosaveDependencies<Own, Doc>): Autosave => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let sending: Doc | undefined;
@@ -84,7 +81,7 @@ export const startAutosave = <Own extends KindSpecificEdit, Doc>({
     const code = error instanceof ApiError ? error.code : 'internal';
     const current = error instanceof ApiError ? (error.answer as ConflictResponse | undefined)?.current : undefined;
     if (code === 'version-conflict' && current !== undefined) {
-      const theirs = keptOf(current);
+      const theirs = records.fromAnswer(current);
       // Our own save whose answer was lost looks like a conflict with ourselves.
       if (isSaved(theirs.document, sent)) return confirmed(theirs, sent);
       return set({ saveStatus: 'conflict', remoteDocument: theirs });

@@ -1,0 +1,50 @@
+import { sayLabel, sayProblems } from '@fleet-wren/wording';
+import {
+  exportMidi,
+  exportMusicXml,
+  exportTab,
+  listUnsupportedFeatures,
+  resolveSchoolOrThrow,
+  type Digit,
+  type ExportFormat,
+  type Pattern,
+  type Score,
+} from '@fleet-wren/core';
+import { downloadFile } from '../download.ts';
+import { useToast } from '../toast/ToastProvider.tsx';
+
+type Annotations = Parameters<typeof exportMidi>[1];
+
+/** Music as it is written to a file: flat, with the digits that play it, and what is said of it. */
+export interface ScoreFile {
+  readonly name: string;
+  readonly score: Score;
+  readonly pattern: Pattern;
+  readonly digits: readonly (Digit | null)[];
+  readonly annotations?: Annotations;
+}
+
+/** Downloads music in the formats of others, and says what a format could not hold. */
+export const useScoreDownload = () => {
+  const notice = useToast();
+  const done = (score: Score, format: ExportFormat): void => {
+    const left = listUnsupportedFeatures(score, format);
+    if (left.length > 0) notice({ text: sayProblems(left) });
+  };
+  return {
+    midi: ({ name, score, annotations }: Pick<ScoreFile, 'name' | 'score' | 'annotations'>): void => {
+      downloadFile(`${name}.mid`, Uint8Array.from(exportMidi(score, annotations)), 'audio/midi');
+      done(score, 'midi');
+    },
+    tab: ({ name, score, pattern, digits, annotations }: ScoreFile): void => {
+      const text = exportTab(score, digits, sayLabel(resolveSchoolOrThrow(pattern).name), annotations);
+      downloadFile(`${name}.txt`, text, 'text/plain;charset=utf-8');
+      done(score, 'tab');
+    },
+    musicXml: ({ name, score, digits, annotations }: ScoreFile): void => {
+      const text = exportMusicXml(score, digits, annotations);
+      downloadFile(`${name}.musicxml`, text, 'application/vnd.recordare.musicxml+xml');
+      done(score, 'musicxml');
+    },
+  };
+};
