@@ -164,7 +164,8 @@ test('a take is kept with its sound, opened again, compared with another, and de
   }
   await page.getByRole('link', { name: say('common.saved') }).click();
   await expect(page.getByRole('heading', { name: /^4 of 5 passes clean/ })).toBeVisible({ timeout: 20_000 });
-  // The hand that was supposed needs longer than what was played: it is taken over by one press, and says nothing more then.
+  // The hand that was supposed needs longer than what was played: it is taken over by one press, and says nothing more
+  // then.
   const hand = page.getByRole('region', { name: say('takes.hand-profile-of', { name: 'Ilse Reed' }) });
   await expect(hand).toContainText(/played 2[45]\d ms apart; the current hand profile assumes \d{3} ms/);
   await hand.getByRole('button', { name: say('takes.update-s-hand-profile', { name: 'Ilse Reed' }) }).click();

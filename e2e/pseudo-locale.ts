@@ -112,7 +112,10 @@ const KEYS_AND_BROWSERS = [
   ...['Alt', 'Chromium', 'Linux', 'curl'],
 ];
 
-/** What is wrong with the texts on the page: plain words, what is cut off, what runs off the page, what lies on other text. */
+/**
+ * What is wrong with the texts on the page: plain words, what is cut off, what runs off the page, what lies on other
+ * text.
+ */
 export const troubleWithTexts = (page: Page, own: readonly string[]): Promise<string[]> =>
   page.evaluate(
     (known) => {

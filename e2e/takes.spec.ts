@@ -70,7 +70,9 @@ test('the true microphone is recorded, and what came of it is said', async ({ pa
   });
 });
 
-/** Lets the page ask for a microphone that is given when the test says so; tells how many were given and are still open. */
+/**
+ * Lets the page ask for a microphone that is given when the test says so; tells how many were given and are still open.
+ */
 const microphoneOnRequest = async (page: Page) => {
   await page.addInitScript(() => {
     const asked = { count: 0 };

@@ -14,7 +14,9 @@ npm run admin -- restore FILE     puts the house back as it was in that file; wh
 // Paths are meant from where npm was called.
 const fileOf = (name) => resolve(process.env.INIT_CWD ?? process.cwd(), name);
 
-/** Runs a program of PostgreSQL's on a database; the password goes by the environment, which other users cannot list. */
+/**
+ * Runs a program of PostgreSQL's on a database; the password goes by the environment, which other users cannot list.
+ */
 const program = (name, url, args) => {
   const { password, address } = url ? withoutPassword(url) : { password: '', address: [] };
   const { status, stderr, error } = spawnSync(postgresBinary(name), [...address, ...args], {

@@ -131,7 +131,9 @@ const countExtras = (total, heard, played, offset) => {
   total.extra[2] += left.length;
 };
 
-/** Lateness as it is said, of digits it is said of, against that of the same strokes as they were played; milliseconds. */
+/**
+ * Lateness as it is said, of digits it is said of, against that of the same strokes as they were played; milliseconds.
+ */
 const countLateness = (total, digits, own, pulse) => {
   const late = ({ at, asked }) => at - pulse(asked);
   const placed = Object.values(own)

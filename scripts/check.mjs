@@ -1,4 +1,5 @@
-// What can be known of the code without running it: types, lint, imports, layout. Under a minute, seconds when little changed.
+// What can be known of the code without running it: types, lint, imports, layout. Under a minute, seconds when little
+// changed.
 import { ensurePackages } from './lib/packages.mjs';
 import { PROJECT_ROOT } from './lib/paths.mjs';
 import { runProcess } from './lib/run-process.mjs';

@@ -1,4 +1,5 @@
-// One address for everything: the interface with hot reload, and behind it the server, which restarts when its code changes.
+// One address for everything: the interface with hot reload, and behind it the server, which restarts when its code
+// changes.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { createRequire } from 'node:module';

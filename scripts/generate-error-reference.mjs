@@ -1,4 +1,5 @@
-/* Writes docs/errors.md from the registry of errors: node scripts/generate-error-reference.mjs, after a build of core. */
+/* Writes docs/errors.md from the registry of errors: node scripts/generate-error-reference.mjs, after a build of
+   core. */
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ERRORS } from '../core/dist/index.js';

@@ -1,4 +1,5 @@
-/* Writes the table of estimates in docs/judgement.md: node scripts/generate-estimates-reference.mjs, after a build of core. */
+/* Writes the table of estimates in docs/judgement.md: node scripts/generate-estimates-reference.mjs, after a build
+   of core. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ESTIMATE_DEFINITIONS } from '../core/dist/index.js';

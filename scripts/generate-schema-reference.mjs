@@ -1,4 +1,5 @@
-/* Writes docs/format.schema.json from the description of the format in core: node scripts/generate-schema-reference.mjs. */
+/* Writes docs/format.schema.json from the description of the format in core: node
+   scripts/generate-schema-reference.mjs. */
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createPatternFileSchema } from '../core/dist/index.js';

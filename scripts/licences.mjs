@@ -14,7 +14,10 @@ const NOTES = {
 
 const lock = JSON.parse(readFileSync(join(PROJECT_ROOT, 'package-lock.json'), 'utf8'));
 
-/** Packages that ship: what the workspaces need to run, on any machine; builds for single kinds of machines have the licence of their package. */
+/**
+ * Packages that ship: what the workspaces need to run, on any machine; builds for single kinds of machines have the
+ * licence of their package.
+ */
 const shipped = Object.entries(lock.packages)
   .filter(([path, { dev, link, optional }]) => path.includes('node_modules/') && !dev && !link && !optional)
   .map(([path, { version, license }]) => ({

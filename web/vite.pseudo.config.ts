@@ -11,7 +11,10 @@ const pseudo = (): Plugin => ({
       : undefined,
 });
 
-/** The application with every text of the catalogue accented and longer: what is read plainly in it escaped the catalogue. */
+/**
+ * The application with every text of the catalogue accented and longer: what is read plainly in it escaped the
+ * catalogue.
+ */
 export default mergeConfig(
   application,
   defineConfig({

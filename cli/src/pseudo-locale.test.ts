@@ -6,7 +6,9 @@ import { pseudoCatalogue } from '@fleet-wren/wording/pseudo';
 setLanguage('en-GB', pseudoCatalogue());
 const { runCliSync } = await import('./run-cli.ts');
 
-/** What is typed as it stands in any language: commands, options, keys of schools, names of files and of the product. */
+/**
+ * What is typed as it stands in any language: commands, options, keys of schools, names of files and of the product.
+ */
 const TYPED = /^ {2}[a-z]+|--[a-z-]+|\bwren\b|Fleet Wren|[a-z]+(-[a-z]+)+|\b[A-Z]{2,}\b|\.[a-z]{2,}|\band\b/gm;
 
 const KEYS = new Set(SCHOOLS.map(({ key }) => key));

@@ -145,9 +145,13 @@ export const ROUTES: Readonly<Record<Route, RouteInfo>> = {
   'GET /openapi.json': route('anyone', 200, 'This description.'),
 };
 
-/** The header that names a request, so that one sent twice is done once (as drafted by the IETF's HTTP working group). */
+/**
+ * The header that names a request, so that one sent twice is done once (as drafted by the IETF's HTTP working group).
+ */
 export const IDEMPOTENCY_KEY_HEADER = 'idempotency-key';
 
-/** Whether a request to a route can be named by the client, so that the server does it once however often it arrives. */
+/**
+ * Whether a request to a route can be named by the client, so that the server does it once however often it arrives.
+ */
 export const takesIdempotencyKey = (name: Route): boolean =>
   name.startsWith('POST ') && ROUTES[name].access === 'teacher' && !ROUTES[name].isSecret && name !== 'POST /archive';

@@ -3,7 +3,9 @@ import type { DocumentHeader } from './documents.ts';
 import type { TeacherRole } from './account.ts';
 import type { BinaryContent } from './takes.ts';
 
-/** A hand as a studio keeps it: scales by actuator, and times of its own. Whether a hand can have them is core's to say. */
+/**
+ * A hand as a studio keeps it: scales by actuator, and times of its own. Whether a hand can have them is core's to say.
+ */
 export interface HandProfileDocument {
   readonly scale: Readonly<Partial<Record<Actuator, number>>>;
   readonly times: Readonly<Partial<Record<EstimateKey, number>>>;

@@ -7,7 +7,9 @@ import { ensureDebianPackages, findFreePort, findDatabaseUser } from './postgres
 
 const PROGRAM = '/usr/sbin/pgbouncer';
 
-/** As a pooler is set up before a database that many servers share: a connection is lent for a transaction, no longer. */
+/**
+ * As a pooler is set up before a database that many servers share: a connection is lent for a transaction, no longer.
+ */
 const settings = ({ hostname, port, username, password }, own) => `
 [databases]
 * = host=${hostname} port=${port} user=${username} password=${password}

@@ -11,7 +11,8 @@ export class StartupError extends Error {}
 const DEBIAN_HOME = '/usr/lib/postgresql';
 const DATABASE = 'fleet_wren';
 /**
- * The log tells of starts, stops and crashes, not of statements that failed: their messages would quote rows and addresses,
+ * The log tells of starts, stops and crashes, not of statements that failed: their messages would quote rows and
+ * addresses,
  * which the application's own log has reasons to leave out.
  */
 const QUIET_LOG = [
@@ -240,7 +241,8 @@ const asking =
     );
 
 /**
- * The application's own user and its database: it owns that and may do nothing else. Clusters that were made before there were
+ * The application's own user and its database: it owns that and may do nothing else. Clusters that were made before
+ * there were
  * two users have one for both. `many` lets it make further databases, which tests do.
  */
 const createDatabase = (bin, port, { admin, password }, many) => {
@@ -259,7 +261,8 @@ const createDatabase = (bin, port, { admin, password }, many) => {
 
 /**
  * Starts PostgreSQL on loopback over a data folder, making it first when it is new.
- * Returns its address, the one of who made it, a function that stops it and leaves the data whole, and what keeping it running takes: whether it runs,
+ * Returns its address, the one of who made it, a function that stops it and leaves the data whole, and what keeping it
+ * running takes: whether it runs,
  * and a start after a crash, which answers true or why it failed.
  */
 export const startPostgres = async ({ folder, port, quick = false, settings = [] }) => {
@@ -325,7 +328,10 @@ const servedAddress = (folder, cluster) => {
   return `postgres://${ROLE}:${keptSecret(folder, 'database-password')}@127.0.0.1:${port}/${DATABASE}`;
 };
 
-/** Does something with the studio's database, started for as long as it takes when it does not run; `alone` wants it at rest. */
+/**
+ * Does something with the studio's database, started for as long as it takes when it does not run; `alone` wants it at
+ * rest.
+ */
 export const runWithDatabase = async ({ alone = false }, work) => {
   if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
   const folder = resolveDataDirectory();

@@ -14,7 +14,9 @@ const LAYOUT = [
   ...['--cache-location', `${CACHE}/prettier-check`, '.'],
 ];
 
-/** What is known of the code without running it, by part and title. Each check keeps one core busy: two lanes of them. */
+/**
+ * What is known of the code without running it, by part and title. Each check keeps one core busy: two lanes of them.
+ */
 const LANES = [
   [['lint', 'lint', LINT]],
   [

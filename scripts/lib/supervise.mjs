@@ -1,4 +1,7 @@
-/** Milliseconds between two looks at a database, and of the pauses before a new start: the first, the longest, and after how long all is well. */
+/**
+ * Milliseconds between two looks at a database, and of the pauses before a new start: the first, the longest, and after
+ * how long all is well.
+ */
 const PAUSES = { look: 1000, first: 250, longest: 30_000, well: 60_000 };
 
 /** Pauses that double while something keeps failing, and begin anew once it has run for a while. */
@@ -17,7 +20,8 @@ const backOff = () => {
 };
 
 /**
- * Keeps a child process running: starts it again when it ends by itself, however often. One that ends before it was ever ready has
+ * Keeps a child process running: starts it again when it ends by itself, however often. One that ends before it was
+ * ever ready has
  * a trouble that a restart does not mend, and ends the whole.
  * `start` makes the process, which sends 'ready' when it serves; `ended(code)` is told when no process is left.
  */

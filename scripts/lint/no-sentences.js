@@ -1,4 +1,7 @@
-/** Codes that were stored with a space in them before codes had none; they are looked up in the catalogue like any other. */
+/**
+ * Codes that were stored with a space in them before codes had none; they are looked up in the catalogue like any
+ * other.
+ */
 const STORED_CODES = new Set([
   'second alternate',
   'each bar',

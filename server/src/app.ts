@@ -97,7 +97,10 @@ const jsonBody = (limit: string) => express.json({ limit, inflate: false, strict
 /** The sound of a take comes in parts, as it is. */
 const soundParts = express.raw({ type: 'application/octet-stream', limit: TAKE_LIMITS.part, inflate: false });
 
-/** Milliseconds for the head of a request, and for a whole one, whatever it brings; bodies have ends of their own before. */
+/**
+ * Milliseconds for the head of a request, and for a whole one, whatever it brings; bodies have ends of their own
+ * before.
+ */
 const LONGEST_REQUEST = { head: 15_000, whole: 60 * 60_000 } as const;
 
 const boundConnections = (server: Server): void => {
@@ -117,7 +120,8 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   // Answers that nobody keeps are compared with nothing.
   app.disable('etag');
   app.use(securityHeaders(config.secureCookies));
-  // Answers are packed anew each time: quickly, and only where it saves more than it takes. A page of a list is a packet or two.
+  // Answers are packed anew each time: quickly, and only where it saves more than it takes. A page of a list is a
+  // packet or two.
   app.use('/api', compression({ level: 1, threshold: 32_768 }));
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
   if (config.securityLog) app.use('/api', createSecurityLog(config.securityLog));

@@ -1,14 +1,18 @@
 import { say } from '@fleet-wren/wording';
 import cluster, { type Worker } from 'node:cluster';
 
-/** Milliseconds before a process that ended is replaced: the first time, at the most, and after how long all counts as well again. */
+/**
+ * Milliseconds before a process that ended is replaced: the first time, at the most, and after how long all counts as
+ * well again.
+ */
 const PAUSE = { first: 250, longest: 30_000, well: 60_000 } as const;
 
 /** Tells whoever started this process that it serves. */
 export const readyToServe = (): void => void process.send?.('ready');
 
 /**
- * Keeps several processes serving one port, which the operating system's sockets are shared for (`node:cluster`). One that ends by
+ * Keeps several processes serving one port, which the operating system's sockets are shared for (`node:cluster`). One
+ * that ends by
  * itself is replaced, with pauses that double while that keeps happening; `ready` is called once the first one listens.
  */
 export const superviseWorkers = (count: number, ready: () => void): void => {

@@ -19,7 +19,9 @@ const PLAN: LadderPlan = {
 
 const NOW = 1_800_000_000_000;
 
-/** An event of a made-up sitting: attempts mostly, some taken back, some that come late or at one moment with others. */
+/**
+ * An event of a made-up sitting: attempts mostly, some taken back, some that come late or at one moment with others.
+ */
 const nextEvent = (random: () => number, index: number, before: readonly PracticeEvent[]): PracticeEvent => {
   const late = random() < 0.03 ? 40 * random() * 60_000 : 0;
   const at = Math.floor(1_700_000_000_000 + Math.floor(index / 2) * 30_000 - late);

@@ -19,7 +19,10 @@ type Argument<After extends string, Stack extends string, Found> = After extends
     : Scan<Rest, Stack, Found & { readonly [Key in Trim<Head>]: Value<'text'> }>
   : Found;
 
-/** Walks from brace to brace. The stack says whether it stands in a message (`m`) or among the branches of one argument (`b`). */
+/**
+ * Walks from brace to brace. The stack says whether it stands in a message (`m`) or among the branches of one argument
+ * (`b`).
+ */
 type Scan<Text extends string, Stack extends string, Found> = Text extends `${infer Before}{${infer After}`
   ? Before extends `${string}}${string}`
     ? Text extends `${string}}${infer Rest}`

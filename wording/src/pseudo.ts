@@ -36,7 +36,8 @@ const disguised = (elements: readonly MessageFormatElement[]): MessageFormatElem
   });
 
 /**
- * The catalogue in a language that nobody speaks: English with accents, two fifths longer. A screen in it shows what is not
+ * The catalogue in a language that nobody speaks: English with accents, two fifths longer. A screen in it shows what is
+ * not
  * in the catalogue, and what is cut off where texts are longer.
  */
 export const pseudoCatalogue = (): Catalogue =>

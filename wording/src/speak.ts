@@ -87,7 +87,9 @@ export const isTextKey = (text: string): text is TextKey => Object.hasOwn(englis
 /** A value of a message: a number or name as it is, a message in its turn, or a list of them. */
 export type MessageValue = string | number | Message | readonly (string | number | Message)[];
 
-/** A text that is still to be said, as core and the server make it: its key in the catalogue, and the values it takes. */
+/**
+ * A text that is still to be said, as core and the server make it: its key in the catalogue, and the values it takes.
+ */
 export interface Message {
   readonly code: string;
   readonly params?: Readonly<Record<string, MessageValue>>;
@@ -103,7 +105,8 @@ const sayValue = (value: MessageValue): string | number => {
 };
 
 /**
- * Says a message, and the messages within it. A code that is not in the catalogue, from a newer version, is said as it is.
+ * Says a message, and the messages within it. A code that is not in the catalogue, from a newer version, is said as it
+ * is.
  * @example
  * sayMessage({ code: 'term.bars', params: { count: 2 } }) // => '2 bars'
  */

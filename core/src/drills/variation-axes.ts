@@ -15,7 +15,10 @@ import {
 import { shiftInTime, mirrorStrings, moveStrings, reverseStrokes, type PatternTransform } from '../transform/index.ts';
 import { isSubdivisionPossible, ticksPerBeat } from '../time/index.ts';
 
-/** One value on an axis of a drill grid: its name, and the edit that makes the variant of a pattern; null where there is none. */
+/**
+ * One value on an axis of a drill grid: its name, and the edit that makes the variant of a pattern; null where there is
+ * none.
+ */
 export interface VariationValue {
   readonly key: string;
   readonly name: Label;

@@ -40,7 +40,9 @@ const onString = (stroke: Stroke, string: number): Stroke => {
  * The edit that moves strokes together by some parts of the beat and strings, as one. Errors: `string-taken`,
  * `stroke-outside-length` and `string-missing` where they would not all fit.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(createMoveEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id], 0, 1)))).document.strokes[0].string // => 6
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ * valueOrThrow(createMoveEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ * [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id], 0, 1)))).document.strokes[0].string // => 6
  */
 export const createMoveEdit = (
   pattern: Pattern,
@@ -84,7 +86,8 @@ export const createMoveEdit = (
 /**
  * Strokes taken up to be put down elsewhere: times from the first of them.
  * @example
- * copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[1].id]).length // => 1
+ * copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2
+ * 3')).pattern.strokes[1].id]).length // => 1
  */
 export const copyStrokes = (pattern: Pattern, ids: readonly string[]): readonly Stroke[] => {
   const chosen = pattern.strokes.filter(({ id }) => ids.includes(id));
@@ -96,7 +99,11 @@ export const copyStrokes = (pattern: Pattern, ids: readonly string[]): readonly 
  * The edit that puts copied strokes down from a tick on, under new names; what is there on their strings gives way.
  * Error: `stroke-outside-length` where they reach beyond the end, `string-missing` where the neck has no such string.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(createPasteEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id]), 210, createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.length // => 5
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ * valueOrThrow(createPasteEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ * copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2
+ * 3')).pattern.strokes[0].id]), 210, createIdGenerator(valueOrThrow(parseStringNotation('5 3 2
+ * 3')).pattern))))).document.strokes.length // => 5
  */
 export const createPasteEdit = (
   pattern: Pattern,
@@ -136,7 +143,10 @@ const shiftedDivisions = ({ divisions = [] }: Pattern, beat: number, by: number)
     .map((division) => (division.beat >= beat ? { ...division, beat: division.beat + by } : division))
     .sort((a, b) => a.beat - b.beat);
 
-/** The frame after a beat was put in or taken out: of a single bar its metre changes, of several their number if it must. */
+/**
+ * The frame after a beat was put in or taken out: of a single bar its metre changes, of several their number if it
+ * must.
+ */
 const frameWith = (pattern: Pattern, by: 1 | -1, lastTick: number): Pick<Pattern, 'metre' | 'bars'> => {
   const { metre, bars } = pattern;
   if (bars === 1) return { bars, metre: { ...metre, beats: metre.beats + by } };
@@ -164,7 +174,9 @@ const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by:
  * The edit that puts an empty beat in before the one at a tick: a bar by itself grows by a beat, of several bars what
  * follows moves on. Error: `cannot-transform` where a bar would have too many beats.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(createInsertBeatEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 0)))).document.metre.beats // => 2
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ * valueOrThrow(createInsertBeatEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 0)))).document.metre.beats //
+ * => 2
  */
 export const createInsertBeatEdit = (pattern: Pattern, at: number): Result<AnyPatternEdit> => {
   const ticks = ticksPerBeat(pattern.metre);
@@ -182,7 +194,8 @@ export const createInsertBeatEdit = (pattern: Pattern, at: number): Result<AnyPa
 };
 
 /**
- * The edit that takes the beat at a tick out with its strokes; what follows moves up. Error: `cannot-transform` for the only beat.
+ * The edit that takes the beat at a tick out with its strokes; what follows moves up. Error: `cannot-transform` for the
+ * only beat.
  * @example
  * createDeleteBeatEdit(createPattern('P'), 0).ok // => true
  */
@@ -200,7 +213,8 @@ export const createDeleteBeatEdit = (pattern: Pattern, at: number): Result<AnyPa
 /**
  * The edit that cuts one beat in its own number of parts, or like the others again.
  * @example
- * valueOrThrow(applyPatternEdit(createPattern('P'), createSubdivideBeatEdit(createPattern('P'), 0, 3))).document.divisions[0].parts // => 3
+ * valueOrThrow(applyPatternEdit(createPattern('P'), createSubdivideBeatEdit(createPattern('P'), 0,
+ * 3))).document.divisions[0].parts // => 3
  */
 export const createSubdivideBeatEdit = (pattern: Pattern, at: number, parts: number): AnyPatternEdit => {
   const beat = Math.floor(at / ticksPerBeat(pattern.metre));

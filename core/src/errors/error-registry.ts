@@ -3,7 +3,8 @@ import { BACKUP_ERRORS } from './backups.ts';
 import { AUTH_ERRORS } from './auth-errors.ts';
 
 /**
- * The one registry of errors: every code the project can answer with, and its HTTP status. What a teacher reads is in the
+ * The one registry of errors: every code the project can answer with, and its HTTP status. What a teacher reads is in
+ * the
  * catalogue of texts, under `error.` and the code.
  */
 export const ERRORS = {

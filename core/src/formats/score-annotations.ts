@@ -1,6 +1,9 @@
 import type { NoteNamingSystem } from '../harmony/index.ts';
 
-/** What a song says over its bars, by the bar as it is played, from 0: names of sections where they begin, words under bars. */
+/**
+ * What a song says over its bars, by the bar as it is played, from 0: names of sections where they begin, words under
+ * bars.
+ */
 export interface ScoreAnnotations {
   readonly sections?: ReadonlyMap<number, string>;
   readonly lyrics?: ReadonlyMap<number, string>;

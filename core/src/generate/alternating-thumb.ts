@@ -29,7 +29,9 @@ const thumb = ({ instrument, voicing }: GeneratorContext, role: ChordRole): Unpl
   role,
 });
 
-/** Alternating thumb: a bass pair or triple that follows the chord, pinches, fingers off the beat, straight or swung. */
+/**
+ * Alternating thumb: a bass pair or triple that follows the chord, pinches, fingers off the beat, straight or swung.
+ */
 export const alternatingThumbGenerator: Generator = {
   key: 'alternating-thumb',
   name: message('generator.alternating-thumb.name'),

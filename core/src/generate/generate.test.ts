@@ -173,7 +173,8 @@ describe('even spread', () => {
       .join('');
   const isRotation = (a: string, b: string): boolean => a.length === b.length && (a + a).includes(b);
 
-  // Toussaint, The Euclidean Algorithm Generates Traditional Musical Rhythms (2005), from memory; compared up to rotation.
+  // Toussaint, The Euclidean Algorithm Generates Traditional Musical Rhythms (2005), from memory; compared up to
+  // rotation.
   test.each([
     [2, 5, 'x.x..'],
     [3, 7, 'x.x.x..'],

@@ -20,7 +20,9 @@ const walk = (lowest: number, count: number): readonly number[] => {
 /** How many strokes the figure of a bar has. */
 const BAR = 8;
 
-/** Rolls: three or four strings, one direction or both, as a short group or a figure of a bar, walking over string sets. */
+/**
+ * Rolls: three or four strings, one direction or both, as a short group or a figure of a bar, walking over string sets.
+ */
 export const rollsGenerator: Generator = {
   key: 'rolls',
   name: message('generator.rolls.name'),

@@ -35,10 +35,13 @@ const getLoudness = (balance: CascadeBalance, harmonic: boolean): Pick<Stroke, '
 const EIGHTHS_PER_BAR = 8;
 
 /**
- * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over, and
+ * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over,
+ * and
  * so are harmonics beyond the neck.
  * @example
- * createCascadePattern(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, isHarmonic: true }, { string: 3, isHarmonic: false }], CASCADE_TECHNIQUES[0], { name: 'Cascade' }).strokes.length // => 2
+ * createCascadePattern(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6,
+ * isHarmonic: true }, { string: 3, isHarmonic: false }], CASCADE_TECHNIQUES[0], { name: 'Cascade' }).strokes.length //
+ * => 2
  */
 export const createCascadePattern = (
   instrument: Instrument,

@@ -3,7 +3,9 @@ import { fretOfString, type Voicing } from '../harmony/index.ts';
 import { midiToNoteName, pitchAt, stringCount, type Instrument } from '../instrument/index.ts';
 import { HARMONIC_NODES, nodeInterval, type HarmonicNode } from './nodes.ts';
 
-/** A harmonic of one string of a shape: where it is touched, what it sounds, and what to do where that is out of reach. */
+/**
+ * A harmonic of one string of a shape: where it is touched, what it sounds, and what to do where that is out of reach.
+ */
 export interface HarmonicPoint {
   readonly string: number;
   /** The fret the other hand stops, above the capo. */
@@ -66,7 +68,8 @@ export const computeHarmonicPoint = (
 /**
  * The octave harmonics over a shape, from the lowest string up; muted strings have none.
  * @example
- * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touchFret }) => touchFret).join(' ') // => '15 14 12 12 12 15'
+ * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touchFret })
+ * => touchFret).join(' ') // => '15 14 12 12 12 15'
  */
 export const computeHarmonicPoints = (
   instrument: Instrument,

@@ -1,6 +1,8 @@
 import { message, type Message } from '../message/index.ts';
 
-/** A place over a string where a harmonic speaks: the partial, frets above the stopped note, semitones it sounds above. */
+/**
+ * A place over a string where a harmonic speaks: the partial, frets above the stopped note, semitones it sounds above.
+ */
 export interface HarmonicNode {
   readonly partial: number;
   readonly frets: number;

@@ -126,7 +126,8 @@ const unreadable = (symbol: string, part: string): Result<never> =>
 const LONGEST = 24;
 
 /**
- * Understands a chord symbol. Errors: `chord-unreadable` names the part that cannot be read and symbols near it; another
+ * Understands a chord symbol. Errors: `chord-unreadable` names the part that cannot be read and symbols near it;
+ * another
  * chord is never taken in silence.
  * @example
  * valueOrThrow(parseChordSymbol('Am7/G')).tones // => [9, 0, 4, 7]

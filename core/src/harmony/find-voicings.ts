@@ -233,12 +233,14 @@ const ranked = (instrument: Instrument, found: readonly RankedVoicing[]): readon
 };
 
 /**
- * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets and
+ * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets
+ * and
  * four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
  * sounding ones that no finger damps. Behind a capo the symbol is what sounds, the frets count from the capo. Errors:
  * `chord-unreadable`.
  * @example
- * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ') // => '3 2 0 0 0 3'
+ * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ') // =>
+ * '3 2 0 0 0 3'
  */
 export const findVoicings = (
   symbol: string,

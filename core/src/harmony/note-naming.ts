@@ -7,7 +7,8 @@ export type NoteNamingSystem = (typeof NOTE_NAMING_SYSTEMS)[number];
 const SYLLABLES: Readonly<Record<string, string>> = { C: 'Do', D: 'Re', E: 'Mi', F: 'Fa', G: 'Sol', A: 'La', B: 'Si' };
 
 /**
- * A note as it is called (common practice, no source): in German and the Nordic languages B is H, and B flat is B; in Romance
+ * A note as it is called (common practice, no source): in German and the Nordic languages B is H, and B flat is B; in
+ * Romance
  * languages notes have syllables.
  * @example
  * formatNoteName('Bb', 'letters with H') // => 'B'

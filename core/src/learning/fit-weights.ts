@@ -18,7 +18,8 @@ import {
 export const emptyPlace = (): Message => message('place.several');
 
 /**
- * Fits weights so that wanted fingerings become the solver's own: the structured perceptron (Collins, EMNLP 2002) with a
+ * Fits weights so that wanted fingerings become the solver's own: the structured perceptron (Collins, EMNLP 2002) with
+ * a
  * margin, on the solver's cost. What is wanted may be said of some strokes only; of the others the best fingering that
  * keeps to it counts (a latent structured perceptron). Weights keep their sign and stay within a factor of the base.
  */
@@ -71,7 +72,8 @@ const createSchool = (base: School, weights: LearnableWeights): School => ({
 /**
  * The weights of comfort a school has.
  * @example
- * getLearnableWeights(resolveSchoolOrThrow({ school: 'rolling' })).home === resolveSchoolOrThrow({ school: 'rolling' }).weights.home // => true
+ * getLearnableWeights(resolveSchoolOrThrow({ school: 'rolling' })).home === resolveSchoolOrThrow({ school: 'rolling'
+ * }).weights.home // => true
  */
 export const getLearnableWeights = ({ weights }: School): LearnableWeights =>
   Object.fromEntries(LEARNABLE_WEIGHT_KEYS.map((key) => [key, weights[key]])) as unknown as LearnableWeights;
@@ -135,7 +137,8 @@ const shuffle = <T>(items: readonly T[], random: RandomSource): readonly T[] => 
 /**
  * How many of the examples a school fingers as wanted.
  * @example
- * countMatchedExamples([{ task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), target: ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
+ * countMatchedExamples([{ task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), target:
+ * ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
  */
 export const countMatchedExamples = (examples: readonly TrainingExample[], school: School): number =>
   examples.filter(({ task, target }) => {
@@ -182,7 +185,8 @@ const roundWeights = (weights: LearnableWeights): LearnableWeights =>
 /**
  * The weights of comfort under which the most of what is wanted is the solver's own answer, near the base.
  * @example
- * fitWeights(resolveSchoolOrThrow({ school: 'rolling' }), [], { random: createSeededRandom(1) }).cross === resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
+ * fitWeights(resolveSchoolOrThrow({ school: 'rolling' }), [], { random: createSeededRandom(1) }).cross ===
+ * resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
  */
 export const fitWeights = (
   base: School,

@@ -194,7 +194,8 @@ const learnFromPatterns = (
 };
 
 /**
- * Learns a school from the pins of a studio's patterns: near its base, within its base's rules. Errors: `school-unknown`
+ * Learns a school from the pins of a studio's patterns: near its base, within its base's rules. Errors:
+ * `school-unknown`
  * for the base; `no-pins` where nothing is pinned that the base's rules allow; `pins-contradict` where every pin that
  * differs from the base contradicts another.
  * @example

@@ -50,7 +50,8 @@ const computeCost = (task: FingeringTask, digits: Fingering, weights: PenaltyWei
  * How much of each weight of comfort a fingering uses: the cost is the sum of the weights times these, and of what no
  * weight of comfort scales.
  * @example
- * computeFeatures(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 3')).pattern), ['p', 'i', 'i']).repeat > 0 // => true
+ * computeFeatures(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 3')).pattern), ['p', 'i', 'i']).repeat >
+ * 0 // => true
  */
 export const computeFeatures = (task: FingeringTask, digits: Fingering): LearnableWeights => {
   const none = createZeroWeights(task.school);

@@ -28,7 +28,8 @@ export const CHORD_ROLES: readonly ChordRole[] = ['bass', 'alternate', 'second a
 export type Dynamic = 'soft' | 'loud';
 
 /**
- * The finger of the other hand, 1 = index to 4 = little finger, and the place it was written for: it holds as long as the
+ * The finger of the other hand, 1 = index to 4 = little finger, and the place it was written for: it holds as long as
+ * the
  * stroke is played there.
  */
 export interface FrettingFinger {

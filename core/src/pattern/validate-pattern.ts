@@ -221,7 +221,8 @@ export const createMutedStringProblem = (pattern: Pattern, stroke: Pick<Stroke, 
   });
 
 /**
- * Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are named.
+ * Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are
+ * named.
  * @example
  * findSlursWithoutOrigin(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).length // => 0
  */

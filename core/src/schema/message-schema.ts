@@ -20,7 +20,8 @@ const isMessageValue = (value: unknown, depth: number): boolean => {
 };
 
 /**
- * Whether a value from outside has the form of a message: a code, and values that are texts, numbers, messages or lists of them.
+ * Whether a value from outside has the form of a message: a code, and values that are texts, numbers, messages or lists
+ * of them.
  * @example
  * isMessage({ code: 'stage.tempo.name' }) // => true
  */

@@ -77,7 +77,9 @@ const beatsOf = (pattern: Pattern, scoreBars: readonly ScoreBar[]): readonly Sco
   }));
 };
 
-/** For each stroke the tick at which its string is struck again; the length where it is not. In one pass from the end. */
+/**
+ * For each stroke the tick at which its string is struck again; the length where it is not. In one pass from the end.
+ */
 const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolean): readonly number[] => {
   const next = new Array<number>(strokes.length).fill(length);
   const following = new Map<number, number>();
@@ -155,7 +157,8 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
 /**
  * Makes a pattern flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
  * @example
- * flattenScore(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern).strokes.map(({ pitch }) => pitch).join(' ') // => '48 55 60 55'
+ * flattenScore(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern).strokes.map(({ pitch }) =>
+ * pitch).join(' ') // => '48 55 60 55'
  */
 export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Score => {
   const bars = barsOf(pattern);

@@ -9,7 +9,8 @@ import type { Song } from '../song/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 
 /**
- * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning, capo.
+ * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning,
+ * capo.
  * @example
  * listSheetFacts(createPattern('Roll')).length // => 3
  */

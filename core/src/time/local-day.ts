@@ -5,7 +5,8 @@ const MINUTE = 60_000;
 export const OFFSET_RANGE = { least: -12 * 60, most: 14 * 60 } as const;
 
 /**
- * The day of a moment where the clocks show `offset` minutes more than UTC, in days since 1970. `at` is milliseconds since 1970.
+ * The day of a moment where the clocks show `offset` minutes more than UTC, in days since 1970. `at` is milliseconds
+ * since 1970.
  * @example
  * localDay(Date.UTC(1970, 0, 1, 23, 30), 60) // => 1
  */
@@ -26,7 +27,8 @@ const formatOf = (timeZone: string): Intl.DateTimeFormat | undefined => {
 };
 
 /**
- * Minutes by which the clocks of a time zone (a name of the IANA database) are ahead of UTC at a moment, summer time included;
+ * Minutes by which the clocks of a time zone (a name of the IANA database) are ahead of UTC at a moment, summer time
+ * included;
  * undefined where there is no such zone. `at` is milliseconds since 1970.
  * @example
  * zoneOffset('Europe/Berlin', Date.UTC(2026, 6, 1)) // => 120

@@ -2,7 +2,10 @@ import { failure, createProblem, success, type Result } from '../errors/index.ts
 import type { AnyPatternEdit, IdGenerator } from '../edit/index.ts';
 import { compareByTimeThenString, type Pattern, type Stroke } from '../pattern/index.ts';
 
-/** What a transform does to the strokes it is given: new ones in place of them, and perhaps edits of the pattern around them. */
+/**
+ * What a transform does to the strokes it is given: new ones in place of them, and perhaps edits of the pattern around
+ * them.
+ */
 export interface TransformResult {
   readonly strokes: readonly Stroke[];
   readonly edits?: readonly AnyPatternEdit[];

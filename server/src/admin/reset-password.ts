@@ -6,7 +6,8 @@ import { SecondFactorStore } from '../auth/second-factor.store.ts';
 import type { Db } from '../db/connection.ts';
 
 /**
- * Gives a teacher a new password, made here, and asks for no second factor any more; every session of the teacher ends. Errors: a
+ * Gives a teacher a new password, made here, and asks for no second factor any more; every session of the teacher ends.
+ * Errors: a
  * sentence when there is none such.
  */
 export const resetPassword = async (db: Db, email: string): Promise<string> => {

@@ -66,7 +66,8 @@ export class AuthService {
   }
 
   /**
-   * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of an account
+   * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of
+   * an account
    * from one address, and of any account from one address; on a device the account is known on, of that device alone.
    */
   async signIn({ email, password, second }: SignInRequest, visitor: Visitor): Promise<SignInResult> {
@@ -97,7 +98,10 @@ export class AuthService {
     await this.store.endOtherSessions(teacher, hashToken(token));
   }
 
-  /** The same as `assertPassword`, its tries counted: those who are signed in make them, and nobody at the door. Errors: `wrong-credentials`, `too-many-tries`. */
+  /**
+   * The same as `assertPassword`, its tries counted: those who are signed in make them, and nobody at the door. Errors:
+   * `wrong-credentials`, `too-many-tries`.
+   */
   async assertCurrentPassword(teacher: Teacher, password: string): Promise<void> {
     await this.tries.count('own-password', teacher.id);
     await this.assertPassword(teacher, password);

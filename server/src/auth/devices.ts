@@ -7,7 +7,9 @@ import { lineOf } from './address.ts';
 import { HouseSecret } from './doors.ts';
 import { cookieOptions } from './cookie-options.ts';
 
-/** The cookie by which a device that an account was signed in on is known again; how long, and for how many accounts. */
+/**
+ * The cookie by which a device that an account was signed in on is known again; how long, and for how many accounts.
+ */
 const COOKIE = { name: 'wren_device', days: 400, accounts: 4 } as const;
 
 /** Who stands at the door: from where, by what, and by which name this device is known to an account, if it is. */
@@ -25,7 +27,8 @@ const sameText = (one: string, other: string): boolean => {
 };
 
 /**
- * Devices that somebody was signed in on before have tries of their own (a device cookie, as the OWASP describes it): what strangers
+ * Devices that somebody was signed in on before have tries of their own (a device cookie, as the OWASP describes it):
+ * what strangers
  * try elsewhere keeps nobody out who is at home. The cookie proves that alone, and opens nothing.
  */
 @Injectable()

@@ -3,10 +3,14 @@ import { ProblemError, createProblem } from '@fleet-wren/core';
 import { DB_TOKEN, type Db } from '../db/connection.ts';
 import { HouseSecret } from './doors.ts';
 
-/** Tries that are free, seconds to wait after them, which double with each further try up to the longest, and until all is forgotten. */
+/**
+ * Tries that are free, seconds to wait after them, which double with each further try up to the longest, and until all
+ * is forgotten.
+ */
 const DELAY = { free: 10, first: 5, longest: 300, forget: 3600 } as const;
 
-// The clock as each try gets its turn: now() is when its transaction began, which of tries at once may be before the last one's.
+// The clock as each try gets its turn: now() is when its transaction began, which of tries at once may be before the
+// last one's.
 const COUNT = `
   insert into failed_tries (key, failures, next_at, forget_at)
     values (:key, 1, clock_timestamp(), clock_timestamp() + :forget * interval '1 second')
@@ -20,8 +24,10 @@ const COUNT = `
   returning key`;
 
 /**
- * Failed tries by who makes them. A few are free, then each has to wait longer than the one before, but nobody is shut out: tries that
- * come too early are refused and count for nothing. A try is counted before it is looked at, so that many at once are no way round.
+ * Failed tries by who makes them. A few are free, then each has to wait longer than the one before, but nobody is shut
+ * out: tries that
+ * come too early are refused and count for nothing. A try is counted before it is looked at, so that many at once are
+ * no way round.
  */
 @Injectable()
 export class FailedTries {

@@ -40,14 +40,18 @@ export class SecondFactorService {
     await this.tries.forget('confirm-second', teacher.id);
   }
 
-  /** Asks for no codes any more, of who gives one: the phone's, or a recovery code where that is lost. Errors: `wrong-second-code`. */
+  /**
+   * Asks for no codes any more, of who gives one: the phone's, or a recovery code where that is lost. Errors:
+   * `wrong-second-code`.
+   */
   async disable(teacher: TeacherIdentity, code: string): Promise<void> {
     await this.assertCode(teacher, code, { recovery: true, device: `signed in ${teacher.id}` });
     await this.factors.remove(teacher);
   }
 
   /**
-   * Lets a teacher pass who has no second factor, or gives its code; a recovery code stands for the phone where `recovery` says so,
+   * Lets a teacher pass who has no second factor, or gives its code; a recovery code stands for the phone where
+   * `recovery` says so,
    * and is used up. Errors: `second-factor-needed`, `wrong-second-code`, `too-many-tries`.
    */
   async assertCode(
@@ -58,7 +62,8 @@ export class SecondFactorService {
     const factor = await this.factors.of(teacher);
     if (!factor?.confirmed) return;
     if (code === undefined) throw new ProblemError(createProblem('second-factor-needed'));
-    // Whoever knows the password has a million codes to try: from anywhere they are counted together, a known device's on their own.
+    // Whoever knows the password has a million codes to try: from anywhere they are counted together, a known device's
+    // on their own.
     const who = ['second', teacher.id, device ?? 'anywhere'];
     await this.tries.count(...who);
     const passes =

@@ -17,7 +17,9 @@ export class SecondFactorStore {
     return this.db('second_factors').where(teacherColumns(teacher)).first('secret', 'confirmed');
   }
 
-  /** Keeps a secret that is not confirmed yet, in the place of another such; says whether there was no confirmed one. */
+  /**
+   * Keeps a secret that is not confirmed yet, in the place of another such; says whether there was no confirmed one.
+   */
   async propose(teacher: TeacherIdentity, secret: string): Promise<boolean> {
     const kept = await this.db('second_factors')
       .insert({ ...teacherColumns(teacher), secret })

@@ -16,7 +16,8 @@ export const generateTotpSecret = (): string => new Secret({ size: SECRET }).bas
 export const buildOtpauthUri = (secret: string, email: string): string => codesOf(secret, email).toString();
 
 /**
- * The step of time a code of six figures belongs to (RFC 6238, SHA-1 as every app has it); null for one that is not of now, half
+ * The step of time a code of six figures belongs to (RFC 6238, SHA-1 as every app has it); null for one that is not of
+ * now, half
  * a minute before or after.
  */
 export const findTotpStep = (secret: string, code: string, now: Date): number | null => {

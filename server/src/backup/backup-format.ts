@@ -27,7 +27,8 @@ interface ArchiveEnd {
 const lineOf = (value: unknown): string => `${JSON.stringify(value)}\n`;
 
 /**
- * Writes a backup line by line: a head, a line for each row as the database made it, an end with the checksum of all before it.
+ * Writes a backup line by line: a head, a line for each row as the database made it, an end with the checksum of all
+ * before it.
  */
 export const serialiseBackup = async function* (
   studio: string,
@@ -55,7 +56,9 @@ const LONGEST_LINE = 4_000_000;
 export const wrongLine = (line: number, why: MessageValue): ProblemError =>
   new ProblemError(createProblem('archive-wrong', { line, problem: why }));
 
-/** Cuts bytes as they come into lines, as far as they stay within bounds; what is no text at all is told by its line. */
+/**
+ * Cuts bytes as they come into lines, as far as they stay within bounds; what is no text at all is told by its line.
+ */
 const linesOf = async function* (bytes: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
   const decoder = new TextDecoder();
   let [left, count]: [string[], number] = [[], 0];

@@ -60,7 +60,9 @@ const lineOf = (table: BackupTable): string => {
 
 type Keyed = Readonly<Record<string, unknown>> & { readonly line: string };
 
-/** The rows of a table as lines of a backup, some at a time: each query goes on by the key where the one before ended. */
+/**
+ * The rows of a table as lines of a backup, some at a time: each query goes on by the key where the one before ended.
+ */
 const linesOf = async function* (scope: StudioScope, table: BackupTable): AsyncGenerator<readonly string[]> {
   const { key } = WRITTEN[table];
   const size = table === 'take_parts' ? BATCH.parts : BATCH.rows;

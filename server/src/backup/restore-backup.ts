@@ -22,7 +22,9 @@ const TOGETHER = { rows: 500, size: 1_000_000 } as const;
 /** Milliseconds between two words on how far it is. */
 const TOLD_EVERY = 500;
 
-/** What the database refuses for what is in a row: values it cannot hold (22), and rows that do not go together (23). */
+/**
+ * What the database refuses for what is in a row: values it cannot hold (22), and rows that do not go together (23).
+ */
 const isRefusal = (error: unknown): boolean => /^2[23]/.test(String((error as { code?: unknown } | null)?.code ?? ''));
 
 const whyRefused = (error: unknown): Message => {

@@ -7,7 +7,10 @@ import type { Restored } from './restore-backup.ts';
 /** How the backup that a studio restores, or restored last, stands. */
 export type RestoreState = contract.RestoreState;
 
-/** Seconds without a word after which a restore is taken for broken off: its server was killed, and nothing of it was kept. */
+/**
+ * Seconds without a word after which a restore is taken for broken off: its server was killed, and nothing of it was
+ * kept.
+ */
 const SILENT = 60;
 
 interface Row {

@@ -8,7 +8,8 @@ import type { Request } from 'express';
 import { CONFIG_TOKEN, type Config } from '../config.ts';
 
 /**
- * Bytes of one upload and of all that wait at once, how many may come at once, and what stays free on the disk; milliseconds an upload
+ * Bytes of one upload and of all that wait at once, how many may come at once, and what stays free on the disk;
+ * milliseconds an upload
  * may pause, and bytes a second it keeps up at the least once it has had a minute.
  */
 const UPLOADS = {

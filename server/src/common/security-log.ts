@@ -39,7 +39,8 @@ interface Known {
 }
 
 /**
- * Writes a line of JSON for each event of security: when, what, whether it was done, from where, by whom. Never what was sent:
+ * Writes a line of JSON for each event of security: when, what, whether it was done, from where, by whom. Never what
+ * was sent:
  * no address of mail, no password, no code, no token.
  */
 export const createSecurityLog =

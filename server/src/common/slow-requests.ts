@@ -1,7 +1,9 @@
 import type { NextFunction, Request, Response } from 'express';
 import { ProblemError, createProblem } from '@fleet-wren/core';
 
-/** Milliseconds a usual body may take to arrive, and after which a connection that still sends a refused one is closed. */
+/**
+ * Milliseconds a usual body may take to arrive, and after which a connection that still sends a refused one is closed.
+ */
 const PATIENCE = { body: 30_000, refused: 2000 } as const;
 
 /** Paths whose bodies have a pace of their own: whole backups. */
@@ -22,7 +24,8 @@ export const endSlowBodies = (request: Request, response: Response, next: NextFu
 };
 
 /**
- * Closes the connection of a request that was answered before all of its body came: what still comes is read for a moment, so that
+ * Closes the connection of a request that was answered before all of its body came: what still comes is read for a
+ * moment, so that
  * the answer reaches whoever sends, and no longer.
  */
 export const closeUnread = (request: Request, response: Response, next: NextFunction): void => {

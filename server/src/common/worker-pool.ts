@@ -28,7 +28,10 @@ export interface Sent<Task> {
 /** Milliseconds a task may wait for a thread, its first one to be started included. */
 const LONGEST_WAIT = 30_000;
 
-/** What a worker's file exports: its work, which says when it begins, so that waiting for a thread costs a task none of its time. */
+/**
+ * What a worker's file exports: its work, which says when it begins, so that waiting for a thread costs a task none of
+ * its time.
+ */
 export const threadOf =
   <Task, Answer>(work: (task: Task) => Answer) =>
   ({ task, begun }: Sent<Task>): Answer => {
@@ -42,7 +45,10 @@ export class WorkerPool<Task, Answer> {
 
   constructor(private readonly options: PoolOptions) {}
 
-  /** Does a task; rejects where it fails, is not taken on, or is not done so long after it began: then its thread is ended. */
+  /**
+   * Does a task; rejects where it fails, is not taken on, or is not done so long after it began: then its thread is
+   * ended.
+   */
   async run(task: Task, deadline: number): Promise<Answer> {
     const { port1, port2 } = new MessageChannel();
     const over = new AbortController();

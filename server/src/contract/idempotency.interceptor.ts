@@ -20,7 +20,10 @@ const fingerprintOf = ({ method, originalUrl, body }: Request): string =>
 const wrongKey = (code: 'request.key-form' | 'request.key-reused'): ProblemError =>
   new ProblemError(createProblem('request-wrong', { problem: message(code) }));
 
-/** Does a request that bears a key once, however often it arrives: the same key is answered with the same answer for a day. */
+/**
+ * Does a request that bears a key once, however often it arrives: the same key is answered with the same answer for a
+ * day.
+ */
 @Injectable()
 export class IdempotencyInterceptor implements NestInterceptor {
   constructor(

@@ -9,7 +9,9 @@ const SCHEMAS: Readonly<Partial<Record<Route, Joi.Schema>>> = RESPONSES;
 
 const sent = (answer: unknown): unknown => JSON.parse(typeof answer === 'string' ? answer : JSON.stringify(answer));
 
-/** Holds every answer against the contract: what differs is an error of the server. Tests run with it, studios without. */
+/**
+ * Holds every answer against the contract: what differs is an error of the server. Tests run with it, studios without.
+ */
 export class ResponseCheckInterceptor implements NestInterceptor {
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
     const route = routeOf(context.getHandler());

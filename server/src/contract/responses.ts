@@ -143,7 +143,9 @@ const restored = object(Object.fromEntries(BACKUP_TABLES.map((table) => [table, 
 /** A route that answers JSON. */
 type RouteWithJson = { [R in Route]: ResponseOf<R> extends void | BinaryContent ? never : R }[Route];
 
-/** What every route answers: tests hold each answer of the server against it, and the API's description is made of it. */
+/**
+ * What every route answers: tests hold each answer of the server against it, and the API's description is made of it.
+ */
 export const RESPONSES: Readonly<Record<RouteWithJson, Joi.Schema>> = {
   'POST /auth/register': account,
   'POST /auth/sign-in': account,

@@ -6,7 +6,8 @@ import { ensurePartitions } from './partitions.ts';
 export const DB_TOKEN = Symbol('db');
 
 /**
- * Token of a few connections to the same database that are kept aside for short questions: who asks, and whether it answers. However
+ * Token of a few connections to the same database that are kept aside for short questions: who asks, and whether it
+ * answers. However
  * much is asked of the others, these are free.
  */
 export const QUICK_DB = Symbol('quick db');
@@ -17,7 +18,10 @@ export const QUICK_CONNECTIONS = 3;
 /** A connection or a transaction: stores take either. */
 export type Db = Knex;
 
-/** Milliseconds to wait for a connection and then for an answer: together a frozen database stops nobody for five seconds. */
+/**
+ * Milliseconds to wait for a connection and then for an answer: together a frozen database stops nobody for five
+ * seconds.
+ */
 const PATIENCE = { connect: 2000, answer: 2900 } as const;
 
 const silent = (): void => undefined;
@@ -67,7 +71,8 @@ const endIdleTransactions = async (db: Knex): Promise<void> => {
 const MIGRATING = 7_104_221;
 
 /**
- * Brings the database up to the newest schema; servers that start at once do it one after another. They wait by a lock that ends
+ * Brings the database up to the newest schema; servers that start at once do it one after another. They wait by a lock
+ * that ends
  * with its transaction, so that one that is killed leaves none; the mark it may have left in the table is taken away.
  */
 export const migrateDatabase = async (db: Knex): Promise<void> =>

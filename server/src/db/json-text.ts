@@ -14,7 +14,8 @@ const valueOf = (column: string): string =>
   TIME.test(column) ? `to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')` : column;
 
 /**
- * A row as JSON, in the words of the database: what an answer passes on as it is needs not be read and written again here. The
+ * A row as JSON, in the words of the database: what an answer passes on as it is needs not be read and written again
+ * here. The
  * columns are the program's own, never somebody's text.
  */
 export const jsonRow = (columns: readonly string[]): string =>

@@ -64,7 +64,9 @@ export class StudioScope {
     );
   }
 
-  /** A row as the principal may add it: the holder of a link adds to its own student’s log and takes, and nothing else. */
+  /**
+   * A row as the principal may add it: the holder of a link adds to its own student’s log and takes, and nothing else.
+   */
   private addable(table: StudioTable, row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
     if (this.principal.kind !== 'link') return row;
     const { student } = this.principal.scope;
@@ -87,7 +89,8 @@ export class StudioScope {
   }
 
   /**
-   * Does something while nobody else of the studio does it: what is counted first and added then stays within its bounds. The lock
+   * Does something while nobody else of the studio does it: what is counted first and added then stays within its
+   * bounds. The lock
    * ends with the transaction, so that one who is cut off holds nobody up.
    */
   alone<T>(what: string, work: (scope: StudioScope) => Promise<T>): Promise<T> {

@@ -17,7 +17,9 @@ export interface ListLine extends PageCursor {
   readonly json: string;
 }
 
-/** A page as JSON text: as many lines as were wanted, of which one more was asked for, and where the next page begins. */
+/**
+ * A page as JSON text: as many lines as were wanted, of which one more was asked for, and where the next page begins.
+ */
 export const pageText = (name: string, found: readonly ListLine[], limit: number): string => {
   const lines = found.slice(0, limit);
   const last = lines.at(-1);

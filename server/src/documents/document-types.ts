@@ -10,7 +10,9 @@ import {
   type Song,
 } from '@fleet-wren/core';
 
-/** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
+/**
+ * A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say.
+ */
 export type HandProfileDocument = contract.HandProfileDocument;
 
 /** A school as a studio keeps it; its name stands beside it. */

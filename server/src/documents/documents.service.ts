@@ -39,7 +39,10 @@ export interface DocumentUpdate<K extends DocumentTypeName> {
   readonly writing: DocumentWrite<K>;
 }
 
-/** What can be done with a studio's documents of any kind: opened, changed on a version, kept by name, deleted, brought back. */
+/**
+ * What can be done with a studio's documents of any kind: opened, changed on a version, kept by name, deleted, brought
+ * back.
+ */
 @Injectable()
 export class DocumentsService {
   constructor(

@@ -56,7 +56,10 @@ export class PracticeLinksStore {
     );
   }
 
-  /** Whom a token belongs to, while its link is good: the one place a studio is found by something it does not know itself. */
+  /**
+   * Whom a token belongs to, while its link is good: the one place a studio is found by something it does not know
+   * itself.
+   */
   async ownerOf(tokenHash: string): Promise<PracticeLinkOwner | undefined> {
     return this.quick('practice_links')
       .join('students', (join) =>

@@ -126,7 +126,8 @@ export class PracticeService {
   }
 
   /**
-   * What practice says of a student’s hand, constraint by constraint, as JSON text: as it was worked out last where nothing was
+   * What practice says of a student’s hand, constraint by constraint, as JSON text: as it was worked out last where
+   * nothing was
    * added, arranged or dropped since, on the same day.
    */
   async ability(principal: Principal, studentId: string): Promise<string> {
@@ -164,7 +165,8 @@ export class PracticeService {
   }
 
   /**
-   * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a whole. Answers how
+   * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a
+   * whole. Answers how
    * the assignments stand by it.
    */
   async tell(principal: Principal, studentId: string, form: RecordEventsRequest): Promise<readonly Stands[]> {
@@ -180,7 +182,8 @@ export class PracticeService {
   }
 
   /**
-   * Takes down what a room tells, each event for itself: every one of them is named in the answer, as kept or with why it is not, so
+   * Takes down what a room tells, each event for itself: every one of them is named in the answer, as kept or with why
+   * it is not, so
    * that the room lets go of none that has not arrived.
    */
   async tellFromRoom(holder: RoomHolder, form: RecordEventsRequest): Promise<RoomAnswer> {
@@ -308,7 +311,9 @@ export class PracticeService {
     return latest;
   }
 
-  /** What a log comes to from its snapshot; from its beginning where it takes back something the snapshot has counted. */
+  /**
+   * What a log comes to from its snapshot; from its beginning where it takes back something the snapshot has counted.
+   */
   private async foldedFrom(scope: StudioScope, id: string, { plan, from, log }: Unfolded): Promise<ReplayResult> {
     const now = Date.now();
     const folded = await this.folds.fold({ plan, from, log, now });
@@ -352,8 +357,10 @@ export class PracticeService {
   }
 
   /**
-   * The practice room behind a token, as JSON text: the first name alone, since a link never shows more of anybody, and what is
-   * set with what its log had come to and the events since. What the room knows as it is (`known`: names with their states) is
+   * The practice room behind a token, as JSON text: the first name alone, since a link never shows more of anybody, and
+   * what is
+   * set with what its log had come to and the events since. What the room knows as it is (`known`: names with their
+   * states) is
    * named, and no more. All of it is passed on as it comes from the database.
    */
   async room(token: string, known: readonly string[]): Promise<string> {

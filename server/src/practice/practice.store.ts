@@ -40,7 +40,9 @@ export interface Added {
   readonly assignments: readonly string[];
 }
 
-/** What of an assignment changes; another plan comes with how it stands by that plan, and how many events that covers. */
+/**
+ * What of an assignment changes; another plan comes with how it stands by that plan, and how many events that covers.
+ */
 interface Change {
   readonly place?: number;
   readonly ended?: boolean;
@@ -189,7 +191,10 @@ export class PracticeStore {
     return (await scope.rows('assignments').where({ id }).delete()) > 0;
   }
 
-  /** The log of an assignment as far as it is not gone through yet, all in one moment; the whole of it where `whole` asks so. */
+  /**
+   * The log of an assignment as far as it is not gone through yet, all in one moment; the whole of it where `whole`
+   * asks so.
+   */
   async unfolded(scope: StudioScope, id: string, whole = false): Promise<Unfolded | undefined> {
     const since = whole ? '-1' : 'coalesce(assignments.snapshot_to, -1)';
     const log = `(select coalesce(json_agg(${EVENT} order by at, id)::text, '[]') from practice_events
@@ -211,7 +216,10 @@ export class PracticeStore {
     return { ...rest, from: snapshot };
   }
 
-  /** Keeps what a log came to, unless it was gone through further meanwhile, or by another plan. Says whether it was kept. */
+  /**
+   * Keeps what a log came to, unless it was gone through further meanwhile, or by another plan. Says whether it was
+   * kept.
+   */
   async keepFolded(
     scope: StudioScope,
     id: string,
@@ -242,9 +250,12 @@ export class PracticeStore {
   }
 
   /**
-   * Adds events to a student's log in one statement; one that is there already changes nothing. What belonged to something that is
-   * not set any more is kept without it. The row of an assignment is held for as long as that takes, so that its number of events is
-   * exact; a snapshot that one of them lies before is let go of. Where it is `strict`, none is added if one belongs to what is not set.
+   * Adds events to a student's log in one statement; one that is there already changes nothing. What belonged to
+   * something that is
+   * not set any more is kept without it. The row of an assignment is held for as long as that takes, so that its number
+   * of events is
+   * exact; a snapshot that one of them lies before is let go of. Where it is `strict`, none is added if one belongs to
+   * what is not set.
    */
   async append(
     scope: StudioScope,
@@ -269,7 +280,10 @@ export class PracticeStore {
     return found[0] ?? { ids: [], assignments: [] };
   }
 
-  /** What practice said of a student's hand last, of which state, and in which state the student's logs and plans are now. */
+  /**
+   * What practice said of a student's hand last, of which state, and in which state the student's logs and plans are
+   * now.
+   */
   async ability(
     scope: StudioScope,
     studentId: string,
@@ -305,7 +319,8 @@ export class PracticeStore {
   }
 
   /**
-   * What is set for a student as the room shows it: JSON text for each, as the database has it, with what its log had come to and
+   * What is set for a student as the room shows it: JSON text for each, as the database has it, with what its log had
+   * come to and
    * what came since. Of an assignment that the room knows as it is, only its name and state.
    */
   async roomItems(scope: StudioScope, studentId: string, known: readonly string[]): Promise<readonly string[]> {

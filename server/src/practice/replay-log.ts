@@ -14,7 +14,8 @@ import {
 import { summariseProgress } from './progress-summary.ts';
 
 /**
- * A log to be gone through from what it had come to before: as the text it comes from the database as, so that nobody reads it but
+ * A log to be gone through from what it had come to before: as the text it comes from the database as, so that nobody
+ * reads it but
  * who goes through it.
  */
 export interface ReplayTask {
@@ -42,7 +43,10 @@ export interface ReplayResult {
   readonly snapshot: KeptSnapshot | null;
 }
 
-/** Events that stay out of a snapshot, as those that come next may take them back, and how many there may be before it is moved on. */
+/**
+ * Events that stay out of a snapshot, as those that come next may take them back, and how many there may be before it
+ * is moved on.
+ */
 const TAIL = { kept: 40, most: 120 } as const;
 
 const undoneIn = (events: readonly PracticeEvent[]): readonly string[] =>

@@ -12,7 +12,8 @@ const ratingOf = ({ clean, slipped }: ReviewDay): Rating.Good | Rating.Again | u
 
 /**
  * When what was learnt comes back for review, in milliseconds since 1970: scheduled from the day it was through by a
- * library for spaced repetition (FSRS), each day with two clean rounds putting it off, a slip bringing it nearer. `offset` is
+ * library for spaced repetition (FSRS), each day with two clean rounds putting it off, a slip bringing it nearer.
+ * `offset` is
  * the minutes the clocks are ahead of UTC where it is reviewed: a day ends at midnight there.
  */
 export const computeReviewDueAt = (reviews: readonly ReviewDay[], through: number, offset = 0): number => {

@@ -50,7 +50,8 @@ export const validateDocument = <T extends object>(document: unknown, read: (val
 const isBytes = (body: unknown): body is Buffer => Buffer.isBuffer(body) && body.length > 0;
 
 /**
- * Reads the JSON bodies of requests: small ones at once, large ones on a thread of their own with the documents in them,
+ * Reads the JSON bodies of requests: small ones at once, large ones on a thread of their own with the documents in
+ * them,
  * so that nobody waits while they are parsed and checked.
  */
 export const createJsonBodyMiddleware = (pool: BodyParserPool, limit: string) => {

@@ -8,7 +8,8 @@ import type { SummaryTask } from './summarise-pattern.ts';
 const DEADLINE = 2000;
 
 /**
- * Threads that finger patterns for the list, so that no request waits for another's fingering. What takes longer than the
+ * Threads that finger patterns for the list, so that no request waits for another's fingering. What takes longer than
+ * the
  * deadline is ended with its thread; the next one starts a new thread.
  */
 @Injectable()

@@ -89,7 +89,8 @@ export class TakesService {
       throw wrong(message('request.part-bytes', { number, bytes: size }));
     await scope.transaction(async (inside) => {
       await this.takes.addPart(inside, take, number, bytes);
-      // The database has counted the part by now, and holds the count until this is over: many at once are no way round.
+      // The database has counted the part by now, and holds the count until this is over: many at once are no way
+      // round.
       if ((await this.takes.bytesOf(inside)) > TAKE_LIMITS.studio) throw soundFull();
     });
     const parts = await this.takes.parts(scope, id);

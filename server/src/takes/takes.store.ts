@@ -61,7 +61,9 @@ export class TakesStore {
     return Number(found?.count ?? 0);
   }
 
-  /** Bytes of sound a studio keeps, of all its students, whoever adds to them: what has come, as the database counts it. */
+  /**
+   * Bytes of sound a studio keeps, of all its students, whoever adds to them: what has come, as the database counts it.
+   */
   async bytesOf(scope: StudioScope): Promise<number> {
     const sql = 'select sound_bytes as bytes from studio_usage where studio_id = ?';
     const { rows } = (await scope.raw(sql, [scope.principal.studioId])) as {

@@ -15,7 +15,9 @@ import { ApiError, createIncompleteError, createUnreachableError, toApiError } f
 /** Milliseconds an answer may take to begin and to arrive. */
 const TIMEOUT_MS = 60_000;
 
-/** How often a request is tried again, and milliseconds before the first time; each later wait is three times as long. */
+/**
+ * How often a request is tried again, and milliseconds before the first time; each later wait is three times as long.
+ */
 const RETRIES = { count: 2, wait: 400, factor: 3 } as const;
 
 /** Errors that may pass by themselves. */
@@ -66,7 +68,9 @@ const retryAfterOf = ({ headers }: Response): number | undefined => {
   return Number.isFinite(seconds) && seconds > 0 ? 1000 * seconds : undefined;
 };
 
-/** Asks the server for whatever it answers; throws an ApiError where that is an error, or where it cannot be reached. */
+/**
+ * Asks the server for whatever it answers; throws an ApiError where that is an error, or where it cannot be reached.
+ */
 export const fetchOrThrow = async (path: string, init: RequestInit): Promise<Response> => {
   const asked = { signal: AbortSignal.timeout(TIMEOUT_MS), redirect: 'error', ...init } as const;
   const response = await fetch(`/api${path}`, asked).catch(() => {
@@ -76,7 +80,9 @@ export const fetchOrThrow = async (path: string, init: RequestInit): Promise<Res
   return response;
 };
 
-/** What an answer holds; undefined for one without content. One that is cut off, or is no JSON, is none of our server's. */
+/**
+ * What an answer holds; undefined for one without content. One that is cut off, or is no JSON, is none of our server's.
+ */
 const contentOf = async (response: Response): Promise<unknown> => {
   const text = await response.text().catch(() => {
     throw createIncompleteError();

@@ -292,7 +292,10 @@ const useStudentChoice = () => {
   return { student, students: here, choose };
 };
 
-/** The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the order. */
+/**
+ * The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the
+ * order.
+ */
 const DrillGrid = () => {
   const pattern = usePatternEditor((state) => state.document);
   const id = usePatternEditor((state) => state.id);

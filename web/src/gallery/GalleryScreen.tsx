@@ -5,7 +5,9 @@ import { SPECIMENS } from './specimens.tsx';
 /** For developers, so no text of the catalogue. */
 const TITLE = 'Components';
 
-/** Every shared component in its states, for whoever works on one; in development and in the build that is tested only. */
+/**
+ * Every shared component in its states, for whoever works on one; in development and in the build that is tested only.
+ */
 const GalleryScreen = () => (
   <main className="page gallery">
     <h1>{TITLE}</h1>

@@ -23,7 +23,8 @@ const NOTHING: Heard = { level: 0, check: null, last: null, gap: false };
 const figureOf = (pattern: Pattern): string => JSON.stringify({ ...pattern, name: '', tempo: 0 });
 
 /**
- * Listens to a figure while it is played, and tells what is heard as it is heard. The sound never leaves this device. Another
+ * Listens to a figure while it is played, and tells what is heard as it is heard. The sound never leaves this device.
+ * Another
  * figure is listened for as soon as it is given.
  */
 export const useListener = (

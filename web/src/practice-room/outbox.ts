@@ -24,7 +24,9 @@ const receiptIn = (body: unknown): Receipt | undefined => {
   return body as Receipt;
 };
 
-/** Events sent at once; milliseconds until the next try after one that reached nobody, which double up to the longest. */
+/**
+ * Events sent at once; milliseconds until the next try after one that reached nobody, which double up to the longest.
+ */
 export const SENDING = { most: 200, again: 5000, longest: 60_000 } as const;
 
 /** Refusals that are about what was sent; any other one may pass. */
@@ -34,7 +36,9 @@ const UNREADABLE: ReadonlySet<ErrorCode> = new Set(['request-wrong', 'field-wron
 export interface OutboxUse {
   readonly post: (events: readonly StoredPracticeEvent[]) => Promise<RoomAnswer>;
   readonly waiting: () => readonly StoredPracticeEvent[];
-  /** Events that are in the server's hands now, or that it named as refused: nothing else takes them out of what waits. */
+  /**
+   * Events that are in the server's hands now, or that it named as refused: nothing else takes them out of what waits.
+   */
   readonly settled: (
     arrived: readonly StoredPracticeEvent[],
     refused: readonly RefusedEvent[],
@@ -45,14 +49,18 @@ export interface OutboxUse {
 }
 
 /**
- * Sends what waits, oldest first, one sending at a time, until our own server has said of each event by its name that it has it, or
+ * Sends what waits, oldest first, one sending at a time, until our own server has said of each event by its name that
+ * it has it, or
  * why it will not take it. Any other answer leaves all of it waiting.
  */
 export class Outbox {
   private sending = false;
   private pause: number = SENDING.again;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  /** Events our server could not read at all: they stay, and the others go on without them until the room is opened again. */
+  /**
+   * Events our server could not read at all: they stay, and the others go on without them until the room is opened
+   * again.
+   */
   private readonly unreadable = new Set<string>();
   private closed = false;
 
@@ -121,7 +129,10 @@ export class Outbox {
     return undefined;
   }
 
-  /** Our server refused a whole sending without naming events: sent in halves until the one that is the cause stands alone. */
+  /**
+   * Our server refused a whole sending without naming events: sent in halves until the one that is the cause stands
+   * alone.
+   */
   private smaller(some: readonly StoredPracticeEvent[]): number {
     this.use.reached(true);
     const [only] = some;

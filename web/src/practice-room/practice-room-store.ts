@@ -58,7 +58,9 @@ export type PracticeRoomStore = UseBoundStore<StoreApi<PracticeRoomState>>;
 interface KeptRoom extends Pick<PracticeRoomState, 'content' | 'waiting'> {
   readonly refused?: readonly RefusedEvent[];
   readonly room?: string;
-  /** What the server said when the link had ended: from then on the room stays shut here, with a connection or without. */
+  /**
+   * What the server said when the link had ended: from then on the room stays shut here, with a connection or without.
+   */
   readonly ended?: string | null;
 }
 
@@ -198,7 +200,9 @@ export class PracticeRoomSync {
     }
   }
 
-  /** The link has ended: what was set is shown no more; what has not been sent stays for another link of the same room. */
+  /**
+   * The link has ended: what was set is shown no more; what has not been sent stays for another link of the same room.
+   */
   private async shut(message: string): Promise<void> {
     this.state.setState({ accessError: message, isOnline: true });
     await this.keep();

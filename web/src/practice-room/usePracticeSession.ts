@@ -1,6 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 
-/** When practice is interrupted: minutes of playing before a rest, and between checks of the position while it is new. */
+/**
+ * When practice is interrupted: minutes of playing before a rest, and between checks of the position while it is new.
+ */
 const AFTER = { rest: 20, position: 4, tell: 5 } as const;
 
 /** Milliseconds without anything after which nobody is practising. */
@@ -20,7 +22,8 @@ interface SittingClock {
 }
 
 /**
- * The clock of a sitting: counts the time in which something is played, tells minutes of it, and interrupts for a rest, and
+ * The clock of a sitting: counts the time in which something is played, tells minutes of it, and interrupts for a rest,
+ * and
  * for the position while the item is new.
  */
 export const usePracticeSession = (fresh: boolean, tell: (minutes: number) => void): SittingClock => {

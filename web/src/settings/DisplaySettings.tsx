@@ -80,7 +80,9 @@ const PracticeDays = () => {
   );
 };
 
-/** Whether letters are shortcuts anywhere: who speaks to the computer, or holds it with a head stick, turns them off. */
+/**
+ * Whether letters are shortcuts anywhere: who speaks to the computer, or holds it with a head stick, turns them off.
+ */
 const CharacterKeys = () => {
   const { anywhere } = useCharacterKeys();
   return (

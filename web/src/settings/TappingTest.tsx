@@ -154,7 +154,9 @@ const Keep = ({ runs, on, done }: KeepProps) => {
   );
 };
 
-/** The tapping test: each digit by itself, then pairs, five seconds each, on keys, a touch screen or the guitar itself. */
+/**
+ * The tapping test: each digit by itself, then pairs, five seconds each, on keys, a touch screen or the guitar itself.
+ */
 export const TappingTest = ({ done }: { readonly done: () => void }) => {
   const tapping = useTappingTest();
   useKeys(tapping);

@@ -26,7 +26,9 @@ const STYLES = /<style[^>]*>([\s\S]*?)<\/style>/g;
 /** The rules that came inside a picture: styles are refused in markup, even while it is read. */
 const rulesIn = (svg: string): string => [...svg.matchAll(STYLES)].map(([, rules]) => rules).join('\n');
 
-/** One system: a picture the engraver made, put into the page as what it is, so that its words can be found and copied. */
+/**
+ * One system: a picture the engraver made, put into the page as what it is, so that its words can be found and copied.
+ */
 const System = ({ svg, label }: { readonly svg: string; readonly label: string }) => {
   const box = useRef<HTMLDivElement>(null);
   useDynamicStyles(useMemo(() => rulesIn(svg), [svg]));
@@ -46,7 +48,9 @@ interface EngravedProps {
   readonly paper: PrintSettings;
 }
 
-/** A score in notes and on strings, engraved: digits by the notes, counts below them; no system is broken over a page. */
+/**
+ * A score in notes and on strings, engraved: digits by the notes, counts below them; no system is broken over a page.
+ */
 export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => {
   const { size, print, across, counts, names: naming } = paper;
   const question = useMemo(() => {

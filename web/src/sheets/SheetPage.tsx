@@ -110,7 +110,10 @@ const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePrintSettings
   </>
 );
 
-/** A page that prints as it looks: title, facts, what there is to play. What is for the screen only is left out on paper. */
+/**
+ * A page that prints as it looks: title, facts, what there is to play. What is for the screen only is left out on
+ * paper.
+ */
 export const SheetPage = ({ title, facts, back, choices, ways, children }: SheetProps) => {
   const { data: account } = useAccount();
   const settings = usePrintSettings();

@@ -148,7 +148,9 @@ const Read = ({ value, trouble }: { readonly value?: Result<Song>; readonly trou
   </div>
 );
 
-/** Begins a song: from a form in a key, or from a chord chart that is pasted; what was read is shown before it is kept. */
+/**
+ * Begins a song: from a form in a key, or from a chord chart that is pasted; what was read is shown before it is kept.
+ */
 export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string | null; readonly hide: () => void }) => {
   const [begun, setBegun] = useState({ ...START, chart: given });
   const create = useCreateSong();

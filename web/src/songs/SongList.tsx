@@ -62,7 +62,10 @@ const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly lin
 const LONGEST_CHART = 20_000;
 const LONGEST_TEXT = 8_000_000;
 
-/** Brings a song in from a file: songs of ours, scores, MIDI and tablature are kept at once, a chord chart is shown before. */
+/**
+ * Brings a song in from a file: songs of ours, scores, MIDI and tablature are kept at once, a chord chart is shown
+ * before.
+ */
 const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
   const create = useCreateSong();
   const navigate = useNavigate();

@@ -33,7 +33,9 @@ interface HandByTakeProps {
   readonly take: AssessedTake;
 }
 
-/** The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left. */
+/**
+ * The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left.
+ */
 export const MeasuredHandPanel = ({ student, take: { pattern, judgement, hand: played } }: HandByTakeProps) => {
   const hand: HandProfile = useStudentHand(student.id);
   const by = useMemo(

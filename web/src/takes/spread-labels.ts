@@ -1,4 +1,7 @@
-/** Heights of names beside what they name, pushed apart until none covers another; all between two bounds where they fit. */
+/**
+ * Heights of names beside what they name, pushed apart until none covers another; all between two bounds where they
+ * fit.
+ */
 export const spreadLabels = (
   wanted: readonly number[],
   apart: number,

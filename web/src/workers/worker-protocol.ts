@@ -44,7 +44,10 @@ interface AnalysisRequest {
   readonly hand: HandProfile;
 }
 
-/** Milliseconds the judging took, and what changed against the judgement of the base; the whole of it; or that the base is not held (any more). */
+/**
+ * Milliseconds the judging took, and what changed against the judgement of the base; the whole of it; or that the base
+ * is not held (any more).
+ */
 export type AnalysisResponse =
   | { readonly kind: 'changed'; readonly change: AnalysisDiff; readonly durationMs: number }
   | { readonly kind: 'whole'; readonly judgement: PatternAnalysis; readonly durationMs: number }

@@ -10,7 +10,9 @@ const continuesRun = (pattern: Pattern, index: number): boolean => {
   return alone && here.at - before.at < ticksPerBeat(pattern.metre);
 };
 
-/** How the other hand sounds a note after another on its string: rising hammered, falling pulled off, the same struck. */
+/**
+ * How the other hand sounds a note after another on its string: rising hammered, falling pulled off, the same struck.
+ */
 const inferSlur = (pattern: Pattern, before: Stroke, here: Stroke): Slur | undefined => {
   const [from, to] = [soundingPitchOfStroke(pattern, before), soundingPitchOfStroke(pattern, here)];
   if (from === null || to === null || from === to || here.harmonic || here.accent) return undefined;
@@ -18,10 +20,12 @@ const inferSlur = (pattern: Pattern, before: Stroke, here: Stroke): Slur | undef
 };
 
 /**
- * The strokes of a pattern as a school has the notes played: one that slurs strikes the first note of a run on a string,
+ * The strokes of a pattern as a school has the notes played: one that slurs strikes the first note of a run on a
+ * string,
  * and the other hand sounds what follows. In other schools they stay as they are.
  * @example
- * applySchoolSlurs(valueOrThrow(parseStringNotation('6:3 6:5 6:7 5:3')).pattern, resolveSchoolOrThrow({ school: 'pick-legato' })).filter(({ slur }) => slur).length // => 2
+ * applySchoolSlurs(valueOrThrow(parseStringNotation('6:3 6:5 6:7 5:3')).pattern, resolveSchoolOrThrow({ school:
+ * 'pick-legato' })).filter(({ slur }) => slur).length // => 2
  */
 export const applySchoolSlurs = (pattern: Pattern, { slurs }: Pick<School, 'slurs'>): readonly Stroke[] => {
   if (!slurs) return pattern.strokes;

@@ -22,7 +22,8 @@ const removePins = (pattern: Pattern): Pattern => ({
 /**
  * Compares schools on the notes of a pattern at its tempo, its pins left aside.
  * @example
- * compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'one-per-string' }), resolveSchoolOrThrow({ school: 'rolling' })]).results.length // => 2
+ * compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'one-per-string'
+ * }), resolveSchoolOrThrow({ school: 'rolling' })]).results.length // => 2
  */
 export const compareSchools = (
   pattern: Pattern,
@@ -35,7 +36,8 @@ export const compareSchools = (
 };
 
 /**
- * The schools behind keys; those of a studio's own come along, the one the pattern carries too. Errors: `school-unknown`, `compared-wrong` for fewer than
+ * The schools behind keys; those of a studio's own come along, the one the pattern carries too. Errors:
+ * `school-unknown`, `compared-wrong` for fewer than
  * two or more than six.
  * @example
  * findSchoolsToCompare(createPattern('Roll'), ['rolling']).ok // => false

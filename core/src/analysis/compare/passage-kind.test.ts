@@ -15,7 +15,10 @@ interface Line {
   readonly half: 'choose' | 'test';
 }
 
-/** Lines with the schools common practice plays them in (common practice, no source; written down before they were asked). */
+/**
+ * Lines with the schools common practice plays them in (common practice, no source; written down before they were
+ * asked).
+ */
 const lines = JSON.parse(
   readFileSync(new URL('../../../test/comparison/lines.json', import.meta.url), 'utf8'),
 ) as Line[];

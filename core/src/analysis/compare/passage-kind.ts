@@ -85,7 +85,8 @@ const isRoll = (singles: readonly Stroke[]): boolean =>
   singles.every(({ string }, index) => string < 5 && string !== singles[index - 1]?.string);
 
 /**
- * What sort of line a pattern is; undefined where it is an arpeggio or a mixture, which is native to no school more than
+ * What sort of line a pattern is; undefined where it is an arpeggio or a mixture, which is native to no school more
+ * than
  * to another.
  * @example
  * classifyPassage(valueOrThrow(parseStringNotation('5 1 1 1')).pattern) // => 'tremolo'

@@ -7,7 +7,9 @@ import type { TimedTransition } from '../tempo/timed-transitions.ts';
 
 type FindingText = Extract<TextKey, `finding.${string}`>;
 
-/** What can be found in a fingering: what the catalogue has a text of, or a rule of the school, which brings its own. */
+/**
+ * What can be found in a fingering: what the catalogue has a text of, or a rule of the school, which brings its own.
+ */
 export type DiagnosticKind =
   (FindingText extends `finding.${infer Kind}` ? Exclude<Kind, `${string}-details`> : never) | 'rule-broken';
 

@@ -51,7 +51,10 @@ export const checkInconsistentFingering: DiagnosticRule = ({ pattern, score, dig
     });
   });
 
-/** A digit is idle when it plays less than this share of the busiest one's strokes; the busiest is strained from here (est.). */
+/**
+ * A digit is idle when it plays less than this share of the busiest one's strokes; the busiest is strained from here
+ * (est.).
+ */
 const IDLE_THRESHOLDS = { share: 0.25, strain: 0.9 } as const;
 
 interface BusiestActuator {

@@ -8,7 +8,9 @@ import { analysePattern } from './analyse-pattern.ts';
 import { type PatternAnalysis } from './pattern-analysis.ts';
 import { type Diagnostic } from './pattern-analysis.ts';
 
-/** A way out of a finding that was tried: what it is called, the edit, and how much less there is to find afterwards. */
+/**
+ * A way out of a finding that was tried: what it is called, the edit, and how much less there is to find afterwards.
+ */
 export interface QuickFix extends FixCandidate {
   /** Sum of severities before, less after. */
   readonly severityReduction: number;
@@ -128,7 +130,8 @@ const evaluateFix =
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
  * @example
- * findQuickFix(createPattern('P'), analysePattern(createPattern('P')), { code: 'rushed', strokeIds: [], message: { code: 'finding.doubled' }, severity: 1 }) // => undefined
+ * findQuickFix(createPattern('P'), analysePattern(createPattern('P')), { code: 'rushed', strokeIds: [], message: {
+ * code: 'finding.doubled' }, severity: 1 }) // => undefined
  */
 export const findQuickFix = (
   pattern: Pattern,

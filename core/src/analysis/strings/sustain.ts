@@ -44,7 +44,10 @@ const findNextOnString = ({ strokes, loop, length }: Score): readonly (NextOnStr
   return next;
 };
 
-/** Seconds before its stroke that a digit comes to rest on the string: none for slurs, picks, and what comes down freely. */
+/**
+ * Seconds before its stroke that a digit comes to rest on the string: none for slurs, picks, and what comes down
+ * freely.
+ */
 const getPlantingLead = ({ strokes }: Score, task: FingeringTask, digits: Fingering, index: number): number => {
   const stroke = strokes[index];
   const digit = digits[index];
@@ -55,7 +58,8 @@ const getPlantingLead = ({ strokes }: Score, task: FingeringTask, digits: Finger
 /**
  * How long each note of a fingering rings: until its string is struck or planted on again, is damped, or the part ends.
  * @example
- * computeSustain(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
+ * computeSustain(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
 export const computeSustain = (score: Score, task: FingeringTask, digits: Fingering): readonly NoteSustain[] => {
   const nexts = findNextOnString(score);

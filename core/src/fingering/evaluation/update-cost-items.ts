@@ -95,10 +95,13 @@ const reuseCostItems = (old: EvaluatedTask, now: Omit<EvaluatedTask, 'items'>, s
 };
 
 /**
- * The cost items of a fingering, as `listCostItems` finds them: those of events that are as they were, with all that weighs
+ * The cost items of a fingering, as `listCostItems` finds them: those of events that are as they were, with all that
+ * weighs
  * on them, are taken over.
  * @example
- * updateCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], createFingeringCache()).length === listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => true
+ * updateCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'],
+ * createFingeringCache()).length === listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2
+ * 3')).pattern), ['p', 'i', 'm', 'i']).length // => true
  */
 export const updateCostItems = (
   task: FingeringTask,

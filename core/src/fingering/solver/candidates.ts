@@ -113,7 +113,10 @@ const validatePins = (task: FingeringTask, strokes: readonly TaskStroke[]): read
     pin && !task.school.digits.includes(pin) ? [{ code: 'pin-not-in-school', details: { digit: pin } }] : [],
   );
 
-/** Whether a pinned digit can take its strings with one stroke: neighbouring ones, by pick or thumb, or marked as a brush. */
+/**
+ * Whether a pinned digit can take its strings with one stroke: neighbouring ones, by pick or thumb, or marked as a
+ * brush.
+ */
 const canBrushPinnedStrings = (strokes: readonly TaskStroke[], digit: Digit): boolean => {
   const own = strokes.filter(({ pin }) => pin === digit);
   if (own.every(({ brush }) => brush)) return true;

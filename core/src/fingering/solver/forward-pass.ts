@@ -9,7 +9,8 @@ import { type ColumnCosts } from './trellis-column.ts';
  * One pass of dynamic programming through stages, whose state is the options of the last three events, after the
  * optimum-path paradigm (Sayegh, Computer Music Journal 13(3), 1989), with the k least costs kept for each state.
  *
- * Music repeats itself, and what lies more than a few strokes back soon weighs on nothing: the costs of the states after
+ * Music repeats itself, and what lies more than a few strokes back soon weighs on nothing: the costs of the states
+ * after
  * a stage, less the least of them, are few. A pass is therefore a walk through known steps (`steps.ts`), and only what
  * was never met is worked out.
  */
@@ -42,7 +43,8 @@ const insertRanked = (
 
 /**
  * Finds for every option of the stage, given one pair of options just before it, the cheapest ways to come there. The
- * new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain numbers and arrays rather than an
+ * new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain numbers and arrays rather than
+ * an
  * object: this is the innermost loop.
  */
 const relaxTransitions = (

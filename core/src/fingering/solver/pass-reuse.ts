@@ -3,7 +3,8 @@ import type { ColumnCostsWithOffset } from './trellis-column.ts';
 import type { ColumnCosts } from './trellis-column.ts';
 
 /**
- * What passes through stages take over from passes before them, where their stages are the same ones and a pass comes to
+ * What passes through stages take over from passes before them, where their stages are the same ones and a pass comes
+ * to
  * the same step: from there on it goes the same way for as long as the stages stay the same.
  */
 

@@ -124,7 +124,8 @@ const MAX_REMEMBERED_PASSES = 8;
 const SEARCH_BOUNDED_CONFLICT: FingeringConflict = { problem: createProblem('fingering-bounded'), strokes: [] };
 
 /**
- * The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. Pins are
+ * The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. Pins
+ * are
  * kept whatever they cost; what cannot be is named among the conflicts and the rest is fingered all the same.
  * `where` names a time (ticks) as a teacher says it, for the conflicts.
  * @example
@@ -158,7 +159,8 @@ export const solveKBest = (
 /**
  * The fingering of least total cost.
  * @example
- * solveFingering(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
+ * solveFingering(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(' ')
+ * // => 'p i m i'
  */
 export const solveFingering = (
   task: FingeringTask,

@@ -20,7 +20,10 @@ export interface TrellisColumn {
   readonly successors: Map<Float64Array, Map<number, TrellisColumn>>;
 }
 
-/** The least costs of all states after a stage, `k` a state in ascending order, less the least of all; and where each came from. */
+/**
+ * The least costs of all states after a stage, `k` a state in ascending order, less the least of all; and where each
+ * came from.
+ */
 export interface ColumnCosts {
   readonly accumulatedCosts: Float64Array;
   /** The option three events back times k, plus the rank there. */
@@ -40,7 +43,8 @@ export interface MemoryBudget {
 
 /**
  * Steps of passes that were met before, kept with the stages they lead to: a deterministic automaton that is made as it
- * is walked. Costs are fractions of two (see `quantiseCost`), so that differences are exact and equal steps are found equal. What
+ * is walked. Costs are fractions of two (see `quantiseCost`), so that differences are exact and equal steps are found
+ * equal. What
  * leads to a column and to what it comes is found by the costs before, and by the hash of those it comes to.
  */
 export interface ColumnCostsCache {

@@ -67,7 +67,10 @@ type ColumnTree = Map<
 /** Links kept before all are let go: some tens of megabytes. */
 const MAX_CACHED_TRANSITIONS = 20_000;
 
-/** All tables there are, and the room that the steps of all of them share: a long day may see every school and many hands. */
+/**
+ * All tables there are, and the room that the steps of all of them share: a long day may see every school and many
+ * hands.
+ */
 interface TrellisTablesCache {
   readonly kept: WeakMap<School, WeakMap<HandProfile, Map<string, TrellisTables>>>;
   readonly room: MemoryBudget;
@@ -155,8 +158,10 @@ const findUnchangedEvents = (
 };
 
 /**
- * Builds the solver's stages: for each event its options, their own costs, and the links with the events before. A stage
- * of the task before stands where its event and the three before it do; those at the beginning of a cycle are made anew.
+ * Builds the solver's stages: for each event its options, their own costs, and the links with the events before. A
+ * stage
+ * of the task before stands where its event and the three before it do; those at the beginning of a cycle are made
+ * anew.
  */
 export const buildTrellis = (task: FingeringTask, events: readonly StrokeEvent[], before?: Trellis): Trellis => {
   const most = maxCandidatesPerEvent(events.length);
@@ -211,7 +216,8 @@ const gapBeforeEvent = (events: readonly StrokeEvent[], index: number): TimeGap 
   gapBetweenEvents(events[index - 1] as StrokeEvent, events[index] as StrokeEvent);
 
 /**
- * The stage that follows another with some costs after some time. The one before knows the three events before it and the
+ * The stage that follows another with some costs after some time. The one before knows the three events before it and
+ * the
  * times between them, so that nothing else has to be asked.
  */
 const getNextColumn = (

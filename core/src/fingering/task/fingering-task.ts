@@ -113,7 +113,9 @@ const groupStrokesByTime = (strokes: readonly TaskStroke[]): readonly StrokeEven
   return events;
 };
 
-/** Seconds of rest a stroke counts for; a long silence counts by its length, a quarter note as a third of one (est.). */
+/**
+ * Seconds of rest a stroke counts for; a long silence counts by its length, a quarter note as a third of one (est.).
+ */
 const REST_WEIGHTS = { stroke: 0.17, silence: 1 / 840 / 3 } as const;
 
 const computeRest = (distance: number, ticks: number): number =>
@@ -133,7 +135,9 @@ interface PrecedingEvent extends TimeGap {
 /**
  * The event some places before another and the seconds between them; undefined before the beginning.
  * @example
- * findPrecedingEvent(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes), 1, 1).index // => 0
+ * findPrecedingEvent(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes), 1, 1).index //
+ * => 0
  */
 export const findPrecedingEvent = (
   task: FingeringTask,

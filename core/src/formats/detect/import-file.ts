@@ -93,7 +93,8 @@ const ofKind = (
     : read;
 
 /**
- * Reads what a file holds as music as it is written, whatever kind it is. Errors: `too-large`, `not-read` for kinds that are
+ * Reads what a file holds as music as it is written, whatever kind it is. Errors: `too-large`, `not-read` for kinds
+ * that are
  * known and not read, `file-damaged`, those of its kind.
  */
 export const parseFile = ({ name, bytes }: SourceFile, tools: ImportTools, part?: number): Result<ParsedFile> => {
@@ -130,7 +131,8 @@ const foundIn = ({ kind, music, parts, part }: ParsedFile, choice: ImportSelecti
 };
 
 /**
- * Reads a pattern out of a file of any kind, or of the part and the bars of it that are chosen. A file that is too long for
+ * Reads a pattern out of a file of any kind, or of the part and the bars of it that are chosen. A file that is too long
+ * for
  * a pattern gives its first bars.
  */
 export const importPattern = (

@@ -70,7 +70,9 @@ const joined = (chunks: readonly Uint8Array[]): Uint8Array => {
   return whole;
 };
 
-/** An unpacker that takes scores and tables of contents alone, and stops when they are larger together than they may be. */
+/**
+ * An unpacker that takes scores and tables of contents alone, and stops when they are larger together than they may be.
+ */
 export const createUnzipper =
   <Decoder>({ Unzip, UnzipInflate }: ZipLibrary<Decoder>) =>
   (bytes: Uint8Array, most: number): ZipEntries => {

@@ -47,7 +47,9 @@ const ownCost = (grasp: Grasp): number =>
   held(grasp).reduce((sum, { fret }) => sum + (fret === 0 ? -COST.openBonus : fret * COST.perFret), 0) +
   Math.max(0, spanOf(grasp) - 2) * COST.spread;
 
-/** All ways to hold some notes at once, each on a string of its own; what the file placed stays there whatever its span. */
+/**
+ * All ways to hold some notes at once, each on a string of its own; what the file placed stays there whatever its span.
+ */
 const waysToHold = (instrument: Instrument, notes: readonly (UnplacedNote | null)[]): readonly Grasp[] => {
   const own = notes.filter((note) => note?.place).map((note) => note?.place as FretboardPosition);
   const span = Math.max(LIMITS.span, spanOf(own));
@@ -74,7 +76,8 @@ const without = <T>(all: readonly T[], index: number): readonly (T | null)[] =>
   all.map((one, place) => (place === index ? null : one));
 
 /**
- * The notes that are tried: those that can be on this neck at all, and of more than there are strings the lowest and the
+ * The notes that are tried: those that can be on this neck at all, and of more than there are strings the lowest and
+ * the
  * highest.
  */
 const worthTrying = (instrument: Instrument, notes: readonly UnplacedNote[]): readonly (UnplacedNote | null)[] => {
@@ -86,7 +89,9 @@ const worthTrying = (instrument: Instrument, notes: readonly UnplacedNote[]): re
   return notes.map((note) => (note.place || kept.has(note) ? note : null));
 };
 
-/** Ways to hold as many of the notes as can be held, cheapest first: of an unholdable chord one note after another goes. */
+/**
+ * Ways to hold as many of the notes as can be held, cheapest first: of an unholdable chord one note after another goes.
+ */
 const graspsOf = (instrument: Instrument, notes: readonly UnplacedNote[]): readonly Grasp[] => {
   let tries: readonly (readonly (UnplacedNote | null)[])[] = [worthTrying(instrument, notes)];
   for (let left = 0; left < notes.length; left += 1) {
@@ -133,10 +138,12 @@ const keyOf = (notes: readonly UnplacedNote[]): string =>
 
 /**
  * Strings and frets for notes that come without them: for each time the notes that sound together, the places of least
- * effort in all: low frets, open strings, small spans, few shifts. Notes whose place is known stay there. Null for a note
+ * effort in all: low frets, open strings, small spans, few shifts. Notes whose place is known stay there. Null for a
+ * note
  * that is off this neck, or that had to go so that the others can be held.
  * @example
- * guessPositions(createInstrument(findTuningOrStandard('standard')), [[{ midi: 40 }], [{ midi: 64 }]]) // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
+ * guessPositions(createInstrument(findTuningOrStandard('standard')), [[{ midi: 40 }], [{ midi: 64 }]]) // => [[{
+ * string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
  */
 export const guessPositions = (
   instrument: Instrument,

@@ -52,7 +52,9 @@ const metreMeta = ({ beats, unit }: Metre): readonly number[] => [
 
 const STEEL_GUITAR = 25;
 
-/** A channel for each string, so that two strings at one pitch do not end each other's note. String 1 is on the first. */
+/**
+ * A channel for each string, so that two strings at one pitch do not end each other's note. String 1 is on the first.
+ */
 const channelOf = ({ string }: ScoreStroke): number => Math.min(STRING_RANGE.most, string) - 1;
 
 /** So that our own files come back on the strings they were written for. */
@@ -119,7 +121,8 @@ export const encodeSmf = (events: readonly TrackEvent[]): Uint8Array => {
 
 /**
  * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
- * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again, at most to the end.
+ * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again,
+ * at most to the end.
  * @example
  * exportMidi(flattenScore(createPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */

@@ -43,7 +43,10 @@ export const engravingOptions = (
   minLastJustification: 0.4,
 });
 
-/** Tenths of the engraver's units a stroke needs at the least with its digit and its count, and what clefs and signs take (est.). */
+/**
+ * Tenths of the engraver's units a stroke needs at the least with its digit and its count, and what clefs and signs
+ * take (est.).
+ */
 const ROOM = { stroke: 300, signs: 2600 } as const;
 
 /**
@@ -67,7 +70,8 @@ const WIDER = 0.2;
 /**
  * A picture by the engraver with the boxes round the names of sections as wide as our type needs.
  * @example
- * widenSectionNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>') // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
+ * widenSectionNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>') // => '<g class="reh"><rect
+ * x="90" y="0" height="9" width="120"></rect>'
  */
 export const widenSectionNames = (svg: string): string =>
   svg.replace(

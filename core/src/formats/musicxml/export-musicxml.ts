@@ -239,11 +239,14 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
   voices.every((pieces) => pieces.every(({ content }) => !content));
 
 /**
- * A score as MusicXML 4.0, as a musician writes it: a staff of notes and one of strings, thumb and fingers as two voices,
- * beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks for the pick.
+ * A score as MusicXML 4.0, as a musician writes it: a staff of notes and one of strings, thumb and fingers as two
+ * voices,
+ * beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks for the
+ * pick.
  * `digits` come in the order of the strokes. Strokes on muted strings are left out.
  * @example
- * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
+ * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm',
+ * 'i']).includes('<score-partwise') // => true
  */
 export const exportMusicXml = (
   given: Score,

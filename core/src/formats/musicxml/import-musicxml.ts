@@ -44,7 +44,8 @@ const build = (source: string, parser: XmlParser): XmlTreeBuilder => {
 };
 
 /**
- * Reads a score's text by way of a fresh parser, which expands no entities and fetches nothing, as music as it is written.
+ * Reads a score's text by way of a fresh parser, which expands no entities and fetches nothing, as music as it is
+ * written.
  * @param source - the text of a MusicXML file, ordered by parts or by measures
  * @returns the music with remarks; or the problems, `xml-unreadable` with line and column from 1
  * @example

@@ -164,7 +164,8 @@ test('an independent engraver (verovio) finds the same notes at the same times, 
       return pitch === null ? [] : [`${stroke.at}/${pitch}`];
     });
     const heard = heardIn(line);
-    // It also names the pieces that are tied on, without a pitch or with that of their note: no more of them than there are.
+    // It also names the pieces that are tied on, without a pitch or with that of their note: no more of them than there
+    // are.
     const more = new Set(heard.filter((one) => !expected.includes(one) && !one.endsWith('/0')));
     const tied = scored(line)
       .split('<note')

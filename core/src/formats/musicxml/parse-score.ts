@@ -205,7 +205,8 @@ const standsAmong = ({ at, midi = 0 }: ParsedNote, others: readonly ParsedNote[]
   others.some((other) => other.at === at && Math.abs((other.midi ?? 0) - midi) % 12 === 0);
 
 /**
- * A notation staff and a tablature staff of one part are the same music: notes of a staff without strings that also stand
+ * A notation staff and a tablature staff of one part are the same music: notes of a staff without strings that also
+ * stand
  * on the one with strings are left to it, with what is said of them.
  */
 const joinedStaves = (bars: readonly ParsedBar[]): readonly ParsedBar[] => {
@@ -281,7 +282,8 @@ const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'pa
 };
 
 /**
- * Reads a MusicXML score from its parsed root element as music as it is written: the part that is chosen, else the first
+ * Reads a MusicXML score from its parsed root element as music as it is written: the part that is chosen, else the
+ * first
  * that gives strings. Errors: `not-musicxml`, `no-notes`.
  */
 export const parseMusicXmlScore = (root: XmlNode, chosen?: number): Result<ParsedScore> => {

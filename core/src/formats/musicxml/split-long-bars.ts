@@ -24,7 +24,9 @@ const timesIn = ({ strokes }: Score, { at, ticks }: ScoreBar): readonly number[]
   ...new Set(strokes.filter((stroke) => stroke.at >= at && stroke.at < at + ticks).map((stroke) => stroke.at - at)),
 ];
 
-/** Beats at which a bar begins anew so that no piece has more strokes one after another than fit; 0 is not among them. */
+/**
+ * Beats at which a bar begins anew so that no piece has more strokes one after another than fit; 0 is not among them.
+ */
 const cutsOf = (score: Score, bar: ScoreBar, most: number): readonly number[] => {
   const times = timesIn(score, bar);
   if (times.length <= most) return [];
@@ -56,7 +58,8 @@ const moved = (
   words && new Map([...words].map(([bar, text]) => [firsts[bar] ?? bar, text]));
 
 /**
- * A score for a page that is too narrow for its longest bars: each that has more than `most` strokes one after another is cut
+ * A score for a page that is too narrow for its longest bars: each that has more than `most` strokes one after another
+ * is cut
  * at beats into pieces; beats keep the numbers they are counted by. Shorter bars stay as they are.
  */
 export const splitLongBars = (score: Score, said: ScoreAnnotations, most: number): SplitBars => {

@@ -25,7 +25,9 @@ interface Open {
 /** How deep and how large a document may be: far more than any score, far less than would hurt. */
 export const XML_LIMITS = { depth: 100, nodes: 400_000, characters: 12_000_000 } as const;
 
-/** Builds the tree of a document from what a parser meets. Throws a ProblemError (`xml-unreadable`) beyond the limits. */
+/**
+ * Builds the tree of a document from what a parser meets. Throws a ProblemError (`xml-unreadable`) beyond the limits.
+ */
 export class XmlTreeBuilder {
   private readonly stack: Open[] = [];
   private nodes = 0;

@@ -47,7 +47,9 @@ const quotedPosition = (source: string): number => {
   }
 };
 
-/** The place of the slip: engines leave it out for a token out of place, so the longest beginning without it is sought. */
+/**
+ * The place of the slip: engines leave it out for a token out of place, so the longest beginning without it is sought.
+ */
 const slipPosition = (source: string): number => {
   const told = toldPosition(source);
   if (told !== undefined) return told;
@@ -111,7 +113,8 @@ const opened = (kind: FileFormat, holds: string, value: unknown): Result<{ versi
 
 /**
  * Opens the text of one of our files: its version, and what it holds under the given name, unchecked. Errors:
- * `too-large`, `truncated`, `not-json`, `not-ours`, `too-new` and `field-wrong`, with line and column where they have one.
+ * `too-large`, `truncated`, `not-json`, `not-ours`, `too-new` and `field-wrong`, with line and column where they have
+ * one.
  */
 export const parseEnvelope = (
   kind: FileFormat,

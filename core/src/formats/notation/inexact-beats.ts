@@ -9,7 +9,8 @@ import { splitIntoVoices } from './split-voices.ts';
 const NAMED = 3;
 
 /**
- * Beats that no note value and no tuplet holds: they are written as long as they are, without a value. Empty where all can
+ * Beats that no note value and no tuplet holds: they are written as long as they are, without a value. Empty where all
+ * can
  * be written.
  * @example
  * findInexactBeats(flattenScore(createPattern('Roll')), []).length // => 0

@@ -38,7 +38,8 @@ const LENGTHS: readonly number[] = VALUES.filter(([, ticks]) => ticks >= 105)
 export const isCompoundTime = ({ beats, unit }: Metre): boolean => unit >= 8 && beats % 3 === 0;
 
 /**
- * The next place after a tick that a note from there may not hide: the middle of the bar, a beat, half a beat, by how weak
+ * The next place after a tick that a note from there may not hide: the middle of the bar, a beat, half a beat, by how
+ * weak
  * the place is that it begins on.
  */
 const nextStrong = (at: number, metre: Metre): number => {
@@ -80,7 +81,10 @@ export interface Tuplet {
 const isEven = (past: number, beat: number): boolean =>
   [1, 2, 4, 8, 16].some((parts) => (past * parts) % beat === 0 && beat / parts >= 52.5);
 
-/** How a beat is cut, by the places in it where something begins; undefined where halves will do, null where nothing fits. */
+/**
+ * How a beat is cut, by the places in it where something begins; undefined where halves will do, null where nothing
+ * fits.
+ */
 export const findTuplet = (from: number, beat: number, places: readonly number[]): Tuplet | undefined | null => {
   const past = places.map((at) => at - from).filter((at) => at > 0 && at < beat);
   if (past.every((at) => isEven(at, beat))) return undefined;

@@ -15,7 +15,8 @@ export type BarVoices = readonly (readonly (readonly [at: number, strokes: reado
 const isPick = (digit: Digit | null): boolean => digit === 'down' || digit === 'up';
 
 /**
- * Whether a stroke belongs to the bass: the thumb plays it, or, where fingers join a pick, the pick on a bass string. Where
+ * Whether a stroke belongs to the bass: the thumb plays it, or, where fingers join a pick, the pick on a bass string.
+ * Where
  * one voice would be empty all is one voice.
  */
 const bassTest = (digits: readonly (Digit | null)[]): ((one: NotatedStroke) => boolean) => {

@@ -57,7 +57,10 @@ const byTime = (notes: readonly TimedNote[]): readonly (readonly TimedNote[])[] 
   return [...groups.values()].sort((a, b) => (a[0] as TimedNote).at - (b[0] as TimedNote).at);
 };
 
-/** Of notes on one string at one time the last counts, and of those without a string each pitch once: a voice doubles another. */
+/**
+ * Of notes on one string at one time the last counts, and of those without a string each pitch once: a voice doubles
+ * another.
+ */
 const once = (notes: readonly TimedNote[], instrument: Instrument): readonly TimedNote[] => {
   const placed = new Map<number, TimedNote>();
   const free = new Map<number, TimedNote>();
@@ -78,7 +81,8 @@ const toPlace = ({ note }: TimedNote, instrument: Instrument): UnplacedNote => {
 /**
  * Puts notes on strings: where the file says them, and only where it does not, on those of least effort.
  * @example
- * assignStrings([{ at: 0, note: { at: 0, midi: 40, marks: {} } }], createPattern('P').instrument).strokes[0].string // => 6
+ * assignStrings([{ at: 0, note: { at: 0, midi: 40, marks: {} } }], createPattern('P').instrument).strokes[0].string //
+ * => 6
  */
 export const assignStrings = (notes: readonly TimedNote[], instrument: Instrument): StringAssignment => {
   const together = byTime(notes).map((all) => once(all, instrument));

@@ -21,7 +21,8 @@ const mostCommon = (values: readonly number[]): number | undefined => {
 };
 
 /**
- * The fewest parts of the beat on which all times fall, with beats of their own where one cut does not do for all. `said`
+ * The fewest parts of the beat on which all times fall, with beats of their own where one cut does not do for all.
+ * `said`
  * are the parts a file counts each beat in.
  * @example
  * findSubdivisionGrid([0, 420, 840, 1260], { beats: 4, unit: 4 }).subdivision // => 2

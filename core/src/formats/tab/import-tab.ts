@@ -266,7 +266,8 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
 };
 
 /**
- * Reads plain-text tablature in its many dialects as music as it is written: bars and repeats, times from counts or note
+ * Reads plain-text tablature in its many dialects as music as it is written: bars and repeats, times from counts or
+ * note
  * values where they stand, else from how the columns are spaced; see docs/files.md. Errors: `too-large`, `no-notes`,
  * `tab-symbol`, `tab-systems-differ`, `too-many-strokes`.
  * @example
@@ -307,7 +308,8 @@ export const parseTab = (source: string): Result<ParsedMusic> => {
 /**
  * Reads plain-text tablature as a pattern; see `parseTab`.
  * @example
- * valueOrThrow(importTab(['e|--0--1--|', 'B|--------|', 'G|--------|', 'D|--------|'].join('\n'))).pattern.strokes.length // => 2
+ * valueOrThrow(importTab(['e|--0--1--|', 'B|--------|', 'G|--------|',
+ * 'D|--------|'].join('\n'))).pattern.strokes.length // => 2
  */
 export const importTab = (source: string, choice: ImportSelection = {}): Result<ImportedPattern> => {
   const read = parseTab(source);

@@ -35,7 +35,8 @@ const withoutTabs = (line: string): string => {
 };
 
 /**
- * The lines of a text in plain signs, whatever ends them: bars, dashes and figures of any alphabet become the usual ones, in
+ * The lines of a text in plain signs, whatever ends them: bars, dashes and figures of any alphabet become the usual
+ * ones, in
  * the same columns.
  */
 export const toPlainLines = (source: string): readonly string[] =>

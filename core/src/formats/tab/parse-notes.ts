@@ -5,7 +5,8 @@ import type { SystemBars } from './parse-bars.ts';
 import type { TabSystem } from './find-systems.ts';
 
 /**
- * One note of a tablature, by columns of its system: `column` is where it or its bracket begins, `start` the sign of its
+ * One note of a tablature, by columns of its system: `column` is where it or its bracket begins, `start` the sign of
+ * its
  * slur, `end` where it is over.
  */
 export interface TabNote {

@@ -33,8 +33,10 @@ export interface TransitionTimeEstimate {
 }
 
 /**
- * What is told by a take (est.): from how many gaps of one place, from what share of the time needed on; a digit cannot keep up
- * where it is asked for near what it needs and comes later than the pulse by so many seconds; and how far gaps may scatter.
+ * What is told by a take (est.): from how many gaps of one place, from what share of the time needed on; a digit cannot
+ * keep up
+ * where it is asked for near what it needs and comes later than the pulse by so many seconds; and how far gaps may
+ * scatter.
  */
 const EVIDENCE_THRESHOLDS = { gaps: 4, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.15 } as const;
 
@@ -159,11 +161,14 @@ const estimateTimes = (
 };
 
 /**
- * The times of a hand as a take tells them: a gap from stroke to stroke that was played in time and is shorter than the hand
- * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches say
+ * The times of a hand as a take tells them: a gap from stroke to stroke that was played in time and is shorter than the
+ * hand
+ * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches
+ * say
  * nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered for.
  * @example
- * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
+ * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras:
+ * [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
  */
 export const estimateTransitionTimes = (
   pattern: Pattern,
@@ -193,13 +198,17 @@ export interface TakeHandCorrection {
   readonly estimates: readonly TransitionTimeEstimate[];
 }
 
-/** What two in turn need goes by both digits: where one of them is corrected, the take is asked anew so many times at most. */
+/**
+ * What two in turn need goes by both digits: where one of them is corrected, the take is asked anew so many times at
+ * most.
+ */
 const MAX_ITERATIONS = 6;
 
 /**
  * A hand with the times a take tells; null where it tells none. Of the hand it comes to the take says nothing more.
  * @example
- * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
+ * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras: [],
+ * fit: 1, slower: [1, 1], cycles: 0 }) // => null
  */
 export const proposeHandFromTake = (
   pattern: Pattern,

@@ -1,7 +1,9 @@
 import type { LadderPlan } from '../ladder/ladder.ts';
 import type { PracticeEvent } from './practice-event.ts';
 
-/** Slips without half a gate between them that lead back, how far, and how clean gates have to be to skip one (est.). */
+/**
+ * Slips without half a gate between them that lead back, how far, and how clean gates have to be to skip one (est.).
+ */
 const PROGRESS_RULES = { slips: 3, back: 2, gatesToSkip: 2 } as const;
 
 /** Where somebody stands while a log is gone through. */
@@ -19,7 +21,8 @@ export interface LadderPosition {
 /**
  * Clean times in a row that pass the step at hand; 0 where the stage is done once.
  * @example
- * getRequiredStreak({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) // => 5
+ * getRequiredStreak({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) //
+ * => 5
  */
 export const getRequiredStreak = (
   plan: LadderPlan,

@@ -32,7 +32,8 @@ test('days are in order for whoever travels west', () => {
 });
 
 test('slips of a morning count for the session of that morning, east of UTC too', () => {
-  // Three mornings at eight in Auckland (UTC+13), a week apart, on each of which slips lead back twice: seven in the evening by UTC.
+  // Three mornings at eight in Auckland (UTC+13), a week apart, on each of which slips lead back twice: seven in the
+  // evening by UTC.
   const morning = (day: number): number => day * 24 * HOUR + 8 * HOUR - 13 * HOUR;
   const slips = (day: number): readonly PracticeEvent[] =>
     Array.from({ length: 8 }, (_, index) => ({

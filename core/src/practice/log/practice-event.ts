@@ -87,7 +87,8 @@ const findInconsistency = ({ at, tempo, minutes, kind, stage, offset = 0 }: Prac
 };
 
 /**
- * Checks an event from outside; whether its time can be is `correctClock`'s to say. Errors: `field-wrong`, `event-wrong`.
+ * Checks an event from outside; whether its time can be is `correctClock`'s to say. Errors: `field-wrong`,
+ * `event-wrong`.
  * @example
  * parsePracticeEvent({ id: 'a', at: 5, kind: 'flown' }).ok // => false
  */
@@ -103,8 +104,10 @@ export const parsePracticeEvent = (value: unknown): Result<PracticeEvent> => {
 export const CLOCK = { near: 5 * 60_000 } as const;
 
 /**
- * An event of another device by this clock, in milliseconds since 1970: a device whose clock is fast or slow says what it shows as
- * it sends (`sentAt`), and its times are moved by the difference; nothing has happened later than now. `told` is the time as the
+ * An event of another device by this clock, in milliseconds since 1970: a device whose clock is fast or slow says what
+ * it shows as
+ * it sends (`sentAt`), and its times are moved by the difference; nothing has happened later than now. `told` is the
+ * time as the
  * device had it where that is another one, or null.
  * @example
  * correctClock({ id: 'a', at: 1_000_000, kind: 'rest' }, { sentAt: 2_000_000, now: 9_000_000 }).event.at // => 8000000
@@ -127,10 +130,12 @@ export const correctClock = (
 export const isAttempt = ({ kind }: PracticeEvent): boolean => kind === 'clean' || kind === 'slipped';
 
 /**
- * Events in the order they happened, each once, without attempts that were taken back (only attempts can be). Whatever order
+ * Events in the order they happened, each once, without attempts that were taken back (only attempts can be). Whatever
+ * order
  * they arrive in, and however often, the outcome is the same.
  * @example
- * normaliseEvents([{ id: 'b', at: 2, kind: 'rest' }, { id: 'a', at: 1, kind: 'rest' }, { id: 'b', at: 2, kind: 'rest' }]).map(({ id }) => id).join('') // => 'ab'
+ * normaliseEvents([{ id: 'b', at: 2, kind: 'rest' }, { id: 'a', at: 1, kind: 'rest' }, { id: 'b', at: 2, kind: 'rest'
+ * }]).map(({ id }) => id).join('') // => 'ab'
  */
 export const normaliseEvents = (events: readonly PracticeEvent[]): readonly PracticeEvent[] => {
   const byId = new Map<string, PracticeEvent>();

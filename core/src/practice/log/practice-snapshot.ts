@@ -30,7 +30,8 @@ export interface ReviewDay {
 }
 
 /**
- * What going through a log has come to so far: plain data that can be kept, so that a log which only grows at its end is never
+ * What going through a log has come to so far: plain data that can be kept, so that a log which only grows at its end
+ * is never
  * gone through twice.
  */
 export interface PracticeSnapshot {
@@ -111,10 +112,12 @@ const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, be
 };
 
 /**
- * Goes on from a snapshot through events that happened after everything in it, in any order and more than once. Going through a log
+ * Goes on from a snapshot through events that happened after everything in it, in any order and more than once. Going
+ * through a log
  * in one go or from snapshot to snapshot comes to the same.
  * @example
- * foldPractice({ target: 60, stages: [] }, EMPTY_PRACTICE_SNAPSHOT, [{ id: 'a', at: 5, kind: 'minutes', minutes: 3 }]).days.map(({ minutes }) => minutes).join() // => '3'
+ * foldPractice({ target: 60, stages: [] }, EMPTY_PRACTICE_SNAPSHOT, [{ id: 'a', at: 5, kind: 'minutes', minutes: 3
+ * }]).days.map(({ minutes }) => minutes).join() // => '3'
  */
 export const foldPractice = (
   plan: LadderPlan,

@@ -3,7 +3,8 @@ import { fingerName, fingerWord, type Actuator } from '../../pattern/index.ts';
 import type { LadderPlan, PlannedStage, PracticeMethod } from '../ladder/ladder.ts';
 
 /**
- * Practice as versions before 1.1 stored it: names of stages, causes and what was heard of takes as English sentences. They are
+ * Practice as versions before 1.1 stored it: names of stages, causes and what was heard of takes as English sentences.
+ * They are
  * read as the codes that stand for them now; what is not one of those sentences is somebody's own words and stays.
  */
 
@@ -216,7 +217,8 @@ const stageName = (name: Label): Label => (typeof name === 'string' ? (firstRead
 /**
  * What limits a stage, from the sentence that was stored; null for one that says nothing known.
  * @example
- * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // => 'limit.same-string'
+ * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // =>
+ * 'limit.same-string'
  */
 export const migrateLimitReason = (cause: string): Message | null => firstRead(CAUSES, cause) ?? null;
 
@@ -233,7 +235,8 @@ const stageFromProse = ({ cause, ...stage }: StoredStage): PlannedStage => ({
 /**
  * A plan with the names and causes of its stages as codes, whichever version stored it.
  * @example
- * migrateLadderPlan({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [60] }] }).stages[0].name.code // => 'stage.tempo.name'
+ * migrateLadderPlan({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [60] }]
+ * }).stages[0].name.code // => 'stage.tempo.name'
  */
 export const migrateLadderPlan = (
   plan: Omit<LadderPlan, 'stages'> & { readonly stages: readonly StoredStage[] },

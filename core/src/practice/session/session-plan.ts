@@ -146,8 +146,10 @@ const createRunThroughBlock = ({ items, minutes }: TimeShare): readonly SessionB
 };
 
 /**
- * A plan for one sitting: position and warm-up, what is due to be reviewed, the stage at hand of each item, one hard spot,
- * something whole to end with, a rest at least every twenty minutes; never over the minutes given. Errors: `sitting-wrong`
+ * A plan for one sitting: position and warm-up, what is due to be reviewed, the stage at hand of each item, one hard
+ * spot,
+ * something whole to end with, a rest at least every twenty minutes; never over the minutes given. Errors:
+ * `sitting-wrong`
  * for fewer than 5 or more than 120 minutes, or nothing to practise.
  * @example
  * planSession([], { minutes: 20, discomfort: false }).ok // => false

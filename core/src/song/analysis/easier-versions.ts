@@ -12,7 +12,10 @@ import type { PlayedBar } from '../model/unfold-form.ts';
 export interface EasierVersion {
   readonly key: 'thumb' | 'melody' | 'finger' | 'half' | 'written';
   readonly name: Message;
-  /** The song with only those strokes, still under its own name: bars written out. Undefined where it is the song as it is. */
+  /**
+   * The song with only those strokes, still under its own name: bars written out. Undefined where it is the song as it
+   * is.
+   */
   readonly song?: Song;
   readonly strokes: number;
   /** Beats per minute; null where nothing limits. */
@@ -159,7 +162,8 @@ const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDra
  * Easier versions of a song, each a song by itself, the easiest first, with what is played and its tempo ceiling; the
  * song as it is written comes last. What would leave nothing out, or everything, is left out itself.
  * @example
- * createEasierVersions(createSong('Song'), analyseSong(createSong('Song'))).map(({ key }) => key).join(' ') // => 'thumb finger written'
+ * createEasierVersions(createSong('Song'), analyseSong(createSong('Song'))).map(({ key }) => key).join(' ') // =>
+ * 'thumb finger written'
  */
 export const createEasierVersions = (
   song: Song,

@@ -10,7 +10,9 @@ export interface SectionPattern {
   readonly section: string;
   readonly name: string;
   readonly bars: number;
-  /** The section as it is played the first time, going round; null with the reason where it cannot go round by itself. */
+  /**
+   * The section as it is played the first time, going round; null with the reason where it cannot go round by itself.
+   */
   readonly pattern: Pattern | null;
   readonly reason: Message | null;
 }
@@ -39,7 +41,8 @@ const createSectionPattern = (
 };
 
 /**
- * The sections of a song as patterns to practise, in the order they are kept: each as it is played the first time, or why
+ * The sections of a song as patterns to practise, in the order they are kept: each as it is played the first time, or
+ * why
  * it cannot go round by itself.
  * @example
  * createSectionPatterns(createSong('Song')).map(({ name, bars }) => name + bars) // => ['A4']

@@ -50,7 +50,8 @@ const compareProposals = (a: CapoProposal, b: CapoProposal): number =>
   a.capo - b.capo;
 
 /**
- * The kindest ways to play chords: each capo up to the seventh fret and each transposition asked for, by how many chords
+ * The kindest ways to play chords: each capo up to the seventh fret and each transposition asked for, by how many
+ * chords
  * have a shape every player knows, then by how hard the shapes are and how many basses are open strings.
  * @example
  * proposeCapos(['Bb', 'Eb', 'F'], createPattern('P').instrument)[0].openShapeCount // => 3

@@ -161,8 +161,10 @@ const parseLines = (lines: readonly string[], reading: ChartParserState): void =
 
 /**
  * Reads a chord chart: bars between `|`, several chords share a bar's beats unless `C . . G` says otherwise, `%` is the
- * bar before, `x2` or `||: :||` repeats, a line that ends in `:` names a section, `N.C.` no chord; a line of chords above
- * a line of words is read too. Errors: `chart-unreadable` with line and column for each word that is none, `chart-empty`,
+ * bar before, `x2` or `||: :||` repeats, a line that ends in `:` names a section, `N.C.` no chord; a line of chords
+ * above
+ * a line of words is read too. Errors: `chart-unreadable` with line and column for each word that is none,
+ * `chart-empty`,
  * `too-large`.
  * @example
  * valueOrThrow(parseChart('Verse:\n| C | G . . D |')).sections[0].bars.length // => 2

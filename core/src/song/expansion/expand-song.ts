@@ -220,7 +220,8 @@ const findFirstShape = (song: Song, played: readonly PlayedBar[]): Voicing =>
 
 /**
  * Writes a song out as it is played: the form unfolded, figures laid over the bars, strokes bound to the bass on the
- * strings their chord gives them, every note with its fret. A stroke whose string the chord mutes is left out and named.
+ * strings their chord gives them, every note with its fret. A stroke whose string the chord mutes is left out and
+ * named.
  * @example
  * expandSong(createSong('Song')).pattern.bars // => 4
  */
@@ -275,7 +276,8 @@ const getShapeBefore = (song: Song, played: readonly PlayedBar[], index: number)
 };
 
 /**
- * One bar as it is played (counted from 0) as a pattern to be edited: its strokes still bound to the bass where they are,
+ * One bar as it is played (counted from 0) as a pattern to be edited: its strokes still bound to the bass where they
+ * are,
  * with frets only where they have their own, on the chord it begins with.
  * @example
  * createBarPattern(createSong('Song'), 0).strokes[0].role // => 'bass'

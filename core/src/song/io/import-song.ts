@@ -9,7 +9,8 @@ export interface SongImport extends ImportedSong {
 }
 
 /**
- * Reads a song out of a score, a MIDI file or a tablature, or of the part of it that is chosen. Errors: those of reading
+ * Reads a song out of a score, a MIDI file or a tablature, or of the part of it that is chosen. Errors: those of
+ * reading
  * and of songs.
  */
 export const importSong = (file: SourceFile, tools: ImportTools, part?: number): Result<SongImport> => {

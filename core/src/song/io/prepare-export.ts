@@ -11,7 +11,8 @@ export interface SongExport {
 }
 
 /**
- * A song as it is played, with the names of its sections where they begin and its words, for tablature, scores and MIDI.
+ * A song as it is played, with the names of its sections where they begin and its words, for tablature, scores and
+ * MIDI.
  * @example
  * prepareSongExport(createSong('Song')).annotations.sections.get(0) // => 'A'
  */

@@ -40,7 +40,10 @@ interface BarWithStrings {
   readonly strokes: readonly Stroke[];
 }
 
-/** The metre of a bar of its own length, where that is whole beats; undefined where the song's holds or none can be said. */
+/**
+ * The metre of a bar of its own length, where that is whole beats; undefined where the song's holds or none can be
+ * said.
+ */
 const inferMetre = ({ metre, ticks }: ParsedBar, usual: Metre): Metre | undefined => {
   const beats = ticks / ticksPerBeat(metre);
   const whole = Number.isInteger(beats) && beats >= 1 && ticks < ticksPerBar(metre) ? { ...metre, beats } : metre;
@@ -278,7 +281,8 @@ const createImportRemarks = (
 ];
 
 /**
- * A song made of what was read of a file: sections by their marks, double lines and repeats, equal bars as one figure, chords
+ * A song made of what was read of a file: sections by their marks, double lines and repeats, equal bars as one figure,
+ * chords
  * as they are named, else where one is heard whole. Errors: `no-notes`, `song-wrong`.
  * @example
  * createSongFromScore({ instrument: createPattern('P').instrument, bars: [], remarks: [] }).ok // => false

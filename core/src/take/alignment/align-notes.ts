@@ -40,10 +40,12 @@ const findUnexpectedPitches = ({ pitches }: AlignmentScene, notes: readonly Play
   notes.filter(({ pitch }) => !pitches.includes(pitch)).map(({ at, pitch }) => ({ at, pitch, confidence: 1 }));
 
 /**
- * Hears a take that came as notes, from a MIDI file or instrument, against what was asked: the same as of a sound, but that every
+ * Hears a take that came as notes, from a MIDI file or instrument, against what was asked: the same as of a sound, but
+ * that every
  * stroke is known exactly. Seconds, sorted.
  * @example
- * alignNotesToScore([], createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
+ * alignNotesToScore([], createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p',
+ * 'i', 'm', 'i'], 1)).cycles // => 0
  */
 export const alignNotesToScore = (notes: readonly PlayedNote[], asked: TakeReference): TakeAlignment => {
   const scene = createAlignmentScene(asked);

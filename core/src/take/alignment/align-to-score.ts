@@ -184,10 +184,12 @@ export const createTakeAlignment = (listened: AlignmentEvidence, fit: number): T
 };
 
 /**
- * Hears a take at `TAKE.sampleRate` samples a second against what was asked: every stroke with its time, or why there is none.
+ * Hears a take at `TAKE.sampleRate` samples a second against what was asked: every stroke with its time, or why there
+ * is none.
  * `innovation` is what `computeSpectralFlux` makes of the samples, where that is known.
  * @example
- * alignToScore(new Float32Array(9000), createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
+ * alignToScore(new Float32Array(9000), createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2
+ * 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
  */
 export const alignToScore = (
   samples: Float32Array,

@@ -103,7 +103,8 @@ export const classifyStroke = (listened: AlignmentEvidence, index: number, used:
 };
 
 /**
- * How far beside its place a stroke may be that nothing else explains, how strong it is at the least, how far its pluck may be, and
+ * How far beside its place a stroke may be that nothing else explains, how strong it is at the least, how far its pluck
+ * may be, and
  * its swell wander (est.).
  */
 const DISPLACED = { reach: 0.09, strength: 0.35, pluck: 0.03, wanders: 0.06 } as const;
@@ -123,7 +124,10 @@ const findDisplacedPeak = (
     .reduce<OnsetPeak | null>((best, one) => (!best || beside(one) < beside(best) ? one : best), null);
 };
 
-/** When a stroke astray was struck: by the pluck of its swell, or by one where it was looked for if only its swell wandered. */
+/**
+ * When a stroke astray was struck: by the pluck of its swell, or by one where it was looked for if only its swell
+ * wandered.
+ */
 const locateDisplacedOnset = ({ onsetRefiner }: AlignmentEvidence, peak: OnsetPeak, expected: number): number => {
   const there = peak.time - onsetRefiner.typicalDelay;
   const own = onsetRefiner.findUnclaimedNear(there, DISPLACED.pluck);
@@ -153,7 +157,8 @@ const classifyDisplacedStroke = (
 };
 
 /**
- * A stroke without a swell of its own above the threshold: a pluck nobody else has and some of its pitch make it a faint one, a
+ * A stroke without a swell of its own above the threshold: a pluck nobody else has and some of its pitch make it a
+ * faint one, a
  * pluck with more of another pitch a wrong string, a pluck alone leaves it open; without either it did not come.
  */
 const classifyFaintStroke = (
@@ -214,5 +219,8 @@ const FAINT_THRESHOLDS = {
   more: 2.5,
 } as const;
 
-/** The share of its usual strength a stroke that stands by itself has at the least, where so much of it comes from others. */
+/**
+ * The share of its usual strength a stroke that stands by itself has at the least, where so much of it comes from
+ * others.
+ */
 const getFaintThreshold = (leaks: number): number => max(FAINT_THRESHOLDS.least, FAINT_THRESHOLDS.leaks * leaks);

@@ -17,13 +17,17 @@ interface InsertionFeatures {
   readonly sudden: number;
   /** Share of all that is struck anew at that moment. */
   readonly share: number;
-  /** Seconds from the nearest stroke, and since the last one on its own pitch: strings swell again by themselves soon after. */
+  /**
+   * Seconds from the nearest stroke, and since the last one on its own pitch: strings swell again by themselves soon
+   * after.
+   */
   readonly apart: number;
   readonly since: number;
 }
 
 /**
- * A logistic model of those signs (est.), fitted to 144 invented takes of twelve other figures by three sounds; from what chance on
+ * A logistic model of those signs (est.), fitted to 144 invented takes of twelve other figures by three sounds; from
+ * what chance on
  * one is claimed.
  */
 const INSERTION_MODEL = {
@@ -86,7 +90,10 @@ const extractInsertionFeatures = (
   };
 };
 
-/** Seconds about a stroke in which a swell of its own pitch, or of one that shares partials with it, is that stroke's (est.). */
+/**
+ * Seconds about a stroke in which a swell of its own pitch, or of one that shares partials with it, is that stroke's
+ * (est.).
+ */
 const ECHO_SECONDS = 0.08;
 
 const isEcho = (
@@ -101,7 +108,9 @@ const isEcho = (
       (other === pitch || hasSharedPartials(scene, other, pitch)) && hasValueNear(times, at, ECHO_SECONDS),
   );
 
-/** Strokes nobody asked for: a swell and a pluck of their own, away from every stroke, and enough that speaks for them. */
+/**
+ * Strokes nobody asked for: a swell and a pluck of their own, away from every stroke, and enough that speaks for them.
+ */
 export const findInsertions = (
   listened: AlignmentEvidence,
   strokes: readonly AlignedStroke[],

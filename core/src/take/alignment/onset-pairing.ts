@@ -41,7 +41,10 @@ export const createAlignmentScene = (asked: TakeReference): AlignmentScene => {
   return { reference: asked, pitches, pitchIndex: pitchOf, moments, isPinched: pinched };
 };
 
-/** Seconds a pitch's swell is later for each of its partials beyond the first that the long window has to take in (est.). */
+/**
+ * Seconds a pitch's swell is later for each of its partials beyond the first that the long window has to take in
+ * (est.).
+ */
 const LAG_PER_PARTIAL = 0.004;
 
 /** Seconds by which the swell of each pitch comes later than that of a high one. */
@@ -84,7 +87,8 @@ const splitOnsetTimes = ({ pitchIndex }: AlignmentScene, times: readonly (number
 const MIN_KNOWN_STROKES = 3;
 
 /**
- * Levels by what was heard: the middle of a pitch’s own strokes, and what others leak into it. A pitch that is never struck is
+ * Levels by what was heard: the middle of a pitch’s own strokes, and what others leak into it. A pitch that is never
+ * struck is
  * supposed to be as strong as the others are.
  */
 export const updateLevels = (

@@ -38,7 +38,10 @@ const fitLocalLine = (heard: readonly OnsetPair[], at: number): number | null =>
   return a;
 };
 
-/** Where the pulse of what was heard has each asked time: even within a window, the same between; far from anything as before. */
+/**
+ * Where the pulse of what was heard has each asked time: even within a window, the same between; far from anything as
+ * before.
+ */
 export const smoothBeatTimes = (
   heard: readonly OnsetPair[],
   asked: readonly number[],

@@ -150,7 +150,10 @@ const normaliseScore = (score: number, chance: number): number => max(0, (score 
 /** Strokes a part has to have to be told from noise. */
 const MIN_SEGMENT_STROKES = 3;
 
-/** Seconds after which what is asked sounds the same again: a time through, or a part of it that is played over and over. */
+/**
+ * Seconds after which what is asked sounds the same again: a time through, or a part of it that is played over and
+ * over.
+ */
 const findPeriod = ({ strokes, passSeconds }: TakeReference): number => {
   const once = strokes.filter(({ pass }) => pass === 0);
   const [first, steps] = [once[0]?.onset ?? 0, round(passSeconds / GRID_STEP)];
@@ -197,7 +200,8 @@ export const findTakeStart = (looked: ScoreSearchInput): ScoredHypothesis => {
 const REALIGN_MARGIN = 0.12;
 
 /**
- * Where the figure begins after all, if what was taken for its beginning is another place of it that sounds alike; null where it
+ * Where the figure begins after all, if what was taken for its beginning is another place of it that sounds alike; null
+ * where it
  * is not. `heard` is seconds of the take.
  */
 export const findBetterStart = (
@@ -206,7 +210,8 @@ export const findBetterStart = (
   heard: number,
 ): TempoHypothesis | null => {
   const { strokes, passSeconds } = looked.reference;
-  // The same stretch of the take for all of them, or a figure that is the same twice over would seem better beside a slip.
+  // The same stretch of the take for all of them, or a figure that is the same twice over would seem better beside a
+  // slip.
   const inside = ({ offset, tempoRatio }: TempoHypothesis, stroke: ReferenceStroke): boolean => {
     const time = offset + tempoRatio * stroke.onset;
     return time > start.offset - 0.03 && time < heard - 0.1;

@@ -12,7 +12,10 @@ const MAX_OFFSET_SEMITONES = 4;
 /** How much better another tuning has to explain a take, as a share of what is left unexplained (est.). */
 const MIN_IMPROVEMENT = 0.87;
 
-/** Share of what is unexplained from which on another tuning is not looked into, and how much worse its strokes may fit (est.). */
+/**
+ * Share of what is unexplained from which on another tuning is not looked into, and how much worse its strokes may fit
+ * (est.).
+ */
 const MAX_RESIDUAL = 0.985;
 const MAX_FIT_LOSS = 0.05;
 
@@ -88,8 +91,10 @@ const scoreOffset = (innovation: SpectralFlux, asked: TakeReference, by: number)
 };
 
 /**
- * How many semitones higher than asked a take sounds: 0 where it is as asked, or where nothing explains it better. What sounds
- * altogether tells semitones apart and is not sure of thirds, whose partials fall together; the order of the strokes tells
+ * How many semitones higher than asked a take sounds: 0 where it is as asked, or where nothing explains it better. What
+ * sounds
+ * altogether tells semitones apart and is not sure of thirds, whose partials fall together; the order of the strokes
+ * tells
  * thirds apart and is not sure of semitones, which fall into the same bins.
  */
 export const estimateTuningOffset = (innovation: SpectralFlux, asked: TakeReference): number => {

@@ -178,7 +178,9 @@ const assessAlignment = (heard: TakeAlignment, score: Score, asked: TakeReferenc
 /**
  * A take that came as notes, judged as one that came as sound is. Errors: `take-silent`, `take-does-not-fit`.
  * @example
- * assessNotes([], flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ * assessNotes([], flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok
+ * // => false
  */
 export const assessNotes = (
   notes: readonly PlayedNote[],
@@ -190,10 +192,13 @@ export const assessNotes = (
     : assessAlignment(alignNotesToScore(notes, asked), score, asked);
 
 /**
- * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a second, −1
+ * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a
+ * second, −1
  * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
  * @example
- * assessTake(new Float32Array(44100), flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ * assessTake(new Float32Array(44100), flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok
+ * // => false
  */
 export const assessTake = (samples: Float32Array, score: Score, asked: TakeReference): Result<TakeAssessment> => {
   const unfit = checkRecording(samples, asked);
@@ -205,7 +210,8 @@ export const assessTake = (samples: Float32Array, score: Score, asked: TakeRefer
 };
 
 /**
- * How many times through fit into a take at most, one more than at the tempo that is asked for: what comes beyond its end is
+ * How many times through fit into a take at most, one more than at the tempo that is asked for: what comes beyond its
+ * end is
  * left aside.
  * @example
  * computeMaxPasses(20, 4) // => 6

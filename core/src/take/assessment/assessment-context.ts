@@ -53,7 +53,8 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   minDetectedShare: 0.65,
   silenceLevel: 1e-3,
   maxClippedShare: 0.002,
-  // By place: strokes of it that are needed, seconds beside the digit's own habit, decibels beside the pitch's other places.
+  // By place: strokes of it that are needed, seconds beside the digit's own habit, decibels beside the pitch's other
+  // places.
   minPositionStrokes: 4,
   positionAsynchronySeconds: 0.015,
   accentDifference: 4,
@@ -118,6 +119,9 @@ export interface RankedTakeDiagnostic extends TakeDiagnostic {
   readonly weight: number;
 }
 
-/** Standard error of a median of values that scatter so far (asymptotic for the normal distribution: √(π/2) of the mean's). */
+/**
+ * Standard error of a median of values that scatter so far (asymptotic for the normal distribution: √(π/2) of the
+ * mean's).
+ */
 export const computeMedianStandardError = (values: readonly number[]): number =>
   (Math.sqrt(Math.PI / 2) * robustStandardDeviation(values)) / Math.sqrt(Math.max(1, values.length));

@@ -211,7 +211,10 @@ const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuato
   ];
 };
 
-/** What goes wrong at one place again and again: late or early there, louder than its neighbours, uneven at changes of string. */
+/**
+ * What goes wrong at one place again and again: late or early there, louder than its neighbours, uneven at changes of
+ * string.
+ */
 export const findPositionDiagnostics = (
   now: AssessmentContext,
   all: readonly ScorePosition[],

@@ -18,7 +18,8 @@ const LEVEL_LIMITS = { silent: -66, quiet: -46, above: 14, limit: 0.985, clipped
 const toDecibels = (value: number): number => 20 * Math.log10(Math.max(1e-6, value));
 
 /**
- * Whether a few seconds of somebody playing can be listened to: loud enough, not cut off, and well above the noise of the room.
+ * Whether a few seconds of somebody playing can be listened to: loud enough, not cut off, and well above the noise of
+ * the room.
  * Samples come at `TAKE.sampleRate` a second, −1 to 1.
  * @example
  * checkLevel(new Float32Array(22050)).code // => 'silent'

@@ -79,7 +79,8 @@ const mixToMono = (
 };
 
 /**
- * Reads a WAV file (RIFF: 8 to 32 bits, whole or floating, any number of channels), its channels mixed into one. Errors:
+ * Reads a WAV file (RIFF: 8 to 32 bits, whole or floating, any number of channels), its channels mixed into one.
+ * Errors:
  * `sound-wrong`.
  * @example
  * readWav(new Uint8Array(4)).ok // => false

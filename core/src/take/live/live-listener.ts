@@ -56,7 +56,10 @@ export const LIVE_PARAMETERS = {
   /** Seconds of the times through a verdict is made by, and times through at the most. */
   windowSeconds: 16,
   maxPasses: 4,
-  /** Strokes that have to be heard before the figure counts as found, and seconds between tries, and after one that failed. */
+  /**
+   * Strokes that have to be heard before the figure counts as found, and seconds between tries, and after one that
+   * failed.
+   */
   minStrokes: 8,
   retrySeconds: 0.4,
   retryAfterFailureSeconds: 0.8,
@@ -65,7 +68,10 @@ export const LIVE_PARAMETERS = {
   /** A time through is judged so many seconds after its last stroke, and at the earliest so many before its end. */
   assessmentDelay: 0.16,
   assessmentLead: 0.05,
-  /** Share of strokes of the first time through, of them with a pluck, and without which one was not played, and was broken off. */
+  /**
+   * Share of strokes of the first time through, of them with a pluck, and without which one was not played, and was
+   * broken off.
+   */
   minFirstPassShare: 0.7,
   minOnsetShare: 0.3,
   minPlayedShare: 0.3,
@@ -92,11 +98,14 @@ const countPassesInWindow = (seconds: number, cycleSeconds: number): number =>
   Math.max(1, Math.min(LIVE_PARAMETERS.maxPasses, Math.floor(seconds / cycleSeconds)));
 
 /**
- * Listens while somebody plays a figure round and round: finds it without a click, and says of each time through whether it was
- * clean as soon as it is over. Samples come at `TAKE.sampleRate` a second in pieces of any length; what is said does not depend
+ * Listens while somebody plays a figure round and round: finds it without a click, and says of each time through
+ * whether it was
+ * clean as soon as it is over. Samples come at `TAKE.sampleRate` a second in pieces of any length; what is said does
+ * not depend
  * on how they are cut. The tempo may be up to a third beside what is asked, the player may stop and begin again.
  * @example
- * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).push(new Float32Array(9000)) // => []
+ * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).push(new
+ * Float32Array(9000)) // => []
  */
 export class LiveListener {
   private readonly onePassReference: TakeReference;

@@ -13,7 +13,10 @@ import {
   type SpectralFlux,
 } from '../signal/spectral-flux.ts';
 
-/** Looks before anything is told from noise, from one reckoning of it to the next, and how much louder makes looking again worth it. */
+/**
+ * Looks before anything is told from noise, from one reckoning of it to the next, and how much louder makes looking
+ * again worth it.
+ */
 const NOISE_UPDATE = { first: 100, again: 400, grown: 1.5 } as const;
 
 /** Samples a look reaches over. */
@@ -23,7 +26,8 @@ const FRAME_SAMPLES = TAKE_PARAMETERS.lowWindow;
 const TRIM_FRAMES = 400;
 
 /**
- * What is struck anew in a sound that is still going on, look by look. The last seconds are kept. Whatever pieces the sound comes
+ * What is struck anew in a sound that is still going on, look by look. The last seconds are kept. Whatever pieces the
+ * sound comes
  * in, each look is the same.
  */
 export class StreamingFlux {

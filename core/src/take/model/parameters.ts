@@ -1,5 +1,6 @@
 /**
- * All that listening to a take assumes, in one table. Values are est., chosen on half of the seeded evaluation set by one of two
+ * All that listening to a take assumes, in one table. Values are est., chosen on half of the seeded evaluation set by
+ * one of two
  * synthesisers (docs/takes.md), unless a source is named. Seconds, hertz, shares.
  */
 export const TAKE_PARAMETERS = {
@@ -12,7 +13,10 @@ export const TAKE_PARAMETERS = {
   minFrequency: 60,
   crossoverFrequency: 350,
   maxFrequency: 5000,
-  /** Share of a take's own level that counts for noise even where it is quieter: silence between partials is no evidence. */
+  /**
+   * Share of a take's own level that counts for noise even where it is quieter: silence between partials is no
+   * evidence.
+   */
   minNoiseShare: 0.1,
   /** Share of what sounded before that goes on sounding. */
   decayFactor: 0.9,

@@ -4,7 +4,10 @@ export interface AlignedStroke {
   readonly asked: number;
   /** Seconds in the take, where it was heard; null where it was not. */
   readonly at: number | null;
-  /** Whether that is known to a few milliseconds: by a pluck of its own. In sound a pinch has one for two, and dull strings have none. */
+  /**
+   * Whether that is known to a few milliseconds: by a pluck of its own. In sound a pinch has one for two, and dull
+   * strings have none.
+   */
   readonly sure: boolean;
   /** Seconds in the take where the player's own pulse has it. */
   readonly pulse: number;

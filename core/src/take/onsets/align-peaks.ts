@@ -49,7 +49,10 @@ interface PeakAlignmentOptions {
   readonly scale: number;
 }
 
-/** The peaks each stroke may have, as counts of peaks before the first and up to the last: never going back from stroke to stroke. */
+/**
+ * The peaks each stroke may have, as counts of peaks before the first and up to the last: never going back from stroke
+ * to stroke.
+ */
 const computeAlignmentBands = (
   wanted: readonly OnsetWindow[],
   peaks: readonly OnsetPeak[],
@@ -71,7 +74,8 @@ const computeAlignmentBands = (
 };
 
 /**
- * Which peak belongs to which wanted stroke, both in order and each at most once: the pairing of most gain (Needleman & Wunsch
+ * Which peak belongs to which wanted stroke, both in order and each at most once: the pairing of most gain (Needleman &
+ * Wunsch
  * 1970), in the band that reaches allow. Answers the index of a peak for each wanted stroke, or null.
  */
 export const alignPeaks = (

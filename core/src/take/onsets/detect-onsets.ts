@@ -2,7 +2,10 @@ import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
 import { quantile } from '../../statistics/index.ts';
 
-/** Of what the strongest strokes come to, the share a stroke has at least; looks between two strokes, the most a bin says, hertz, times what is between strokes (est.). */
+/**
+ * Of what the strongest strokes come to, the share a stroke has at least; looks between two strokes, the most a bin
+ * says, hertz, times what is between strokes (est.).
+ */
 const ONSET_PICKING = { share: 0.2, strong: 0.9, near: 8, most: 3, parted: 900, above: 2.5 } as const;
 
 /** How much is struck anew in each look between two bins. */
@@ -39,7 +42,8 @@ const interpolatePeak = (values: Float32Array, look: number): number => {
 };
 
 /**
- * When strings were struck in a sound, whatever their pitch: seconds, in order. Samples come at `TAKE.sampleRate` a second. For
+ * When strings were struck in a sound, whatever their pitch: seconds, in order. Samples come at `TAKE.sampleRate` a
+ * second. For
  * one digit that strikes again and again, or two in turn.
  * @example
  * detectOnsets(new Float32Array(9000)) // => []

@@ -9,7 +9,9 @@ const MIN_ONSET_STRENGTH = 0.8;
 /** Seconds round a swell in which its pluck is looked for before it is known how far they are apart. */
 const SEARCH_SECONDS = 0.04;
 
-/** Seconds from where it usually is in which a pluck that no other swell has is taken for a swell without one (est.). */
+/**
+ * Seconds from where it usually is in which a pluck that no other swell has is taken for a swell without one (est.).
+ */
 const MAX_OFFSET_SECONDS = 0.05;
 
 /** Seconds about a stroke in which a pluck is its own (est.). */
@@ -115,7 +117,8 @@ export class OnsetRefiner {
   }
 
   /**
-   * Swells moved to their plucks: the nearest to where it usually is; without one, to one farther away that no other swell has
+   * Swells moved to their plucks: the nearest to where it usually is; without one, to one farther away that no other
+   * swell has
    * (low strings swell for so long that their peak wanders), or to where it usually is.
    */
   refineOnsets(swells: readonly (number | null)[], pitchOf: readonly number[]): readonly (number | null)[] {

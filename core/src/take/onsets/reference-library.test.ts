@@ -32,7 +32,10 @@ const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }, 14
 const sound = (asked: TakeReference, being: PlayerModel, seed = 5): Float32Array =>
   renderTake(simulatePerformance(asked, being, createSeededRandom(seed)), { ...rate, random: createSeededRandom(9) });
 
-/** Seconds at which an independent onset detector (@audio/onset 1.0.1: spectral flux, adaptive threshold) hears something begin. */
+/**
+ * Seconds at which an independent onset detector (@audio/onset 1.0.1: spectral flux, adaptive threshold) hears
+ * something begin.
+ */
 const onsetsIn = (samples: Float32Array): readonly number[] => {
   const { odf, hopSize, fs } = spectralFlux(samples, { fs: TAKE_PARAMETERS.sampleRate, frameSize: 1024, hopSize: 110 });
   return [...peakPick(odf, { hopSize, fs, windowSize: 24, delta: 1.8 })];

@@ -133,7 +133,8 @@ describe('a performance as a MIDI file', () => {
   });
 
   test('times follow the tempos of the file: a quarter at 120, then one at 60', () => {
-    // MThd, format 0, one track, 96 ticks a quarter (Standard MIDI Files 1.0): tempo 500,000 µs, a note, a quarter later 1,000,000 µs, a note a quarter after that.
+    // MThd, format 0, one track, 96 ticks a quarter (Standard MIDI Files 1.0): tempo 500,000 µs, a note, a quarter
+    // later 1,000,000 µs, a note a quarter after that.
     const track = [
       [0, 0xff, 0x51, 3, 0x07, 0xa1, 0x20],
       [0, 0x90, 60, 100],

@@ -34,7 +34,8 @@ export const createPatternReference = (pattern: Pattern, hand?: HandProfile): Pa
 };
 
 /**
- * A take of a pattern judged, as many times through as there are in it. Samples come at `TAKE.sampleRate` a second. Errors:
+ * A take of a pattern judged, as many times through as there are in it. Samples come at `TAKE.sampleRate` a second.
+ * Errors:
  * `pattern-empty` and those of `assessTake`.
  * @example
  * assessPatternTake(new Float32Array(99000), valueOrThrow(parseStringNotation('5 3 2 3')).pattern).ok // => false
@@ -52,7 +53,8 @@ export const assessPatternTake = (
 };
 
 /**
- * A take of a pattern that came as notes, judged: as many times through as there are in its first ten minutes. Errors: `pattern-empty` and those of
+ * A take of a pattern that came as notes, judged: as many times through as there are in its first ten minutes. Errors:
+ * `pattern-empty` and those of
  * `assessNotes`.
  * @example
  * assessPatternNotes([], valueOrThrow(parseStringNotation('5 3 2 3')).pattern).ok // => false
@@ -76,7 +78,8 @@ export const assessPatternNotes = (
 /**
  * What an invented player plays of a pattern, note by note.
  * @example
- * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYER_MODELS.steady, { cycles: 2, seed: 1 }).length // => 8
+ * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYER_MODELS.steady, { cycles: 2, seed: 1
+ * }).length // => 8
  */
 export const simulateNotes = (
   pattern: Pattern,
@@ -90,7 +93,8 @@ export const simulateNotes = (
 /**
  * The sound of a pattern by an invented player.
  * @example
- * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYER_MODELS.steady, { cycles: 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
+ * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYER_MODELS.steady, { cycles:
+ * 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
  */
 export const simulateAudio = (
   pattern: Pattern,

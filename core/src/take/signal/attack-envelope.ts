@@ -26,7 +26,8 @@ const highPass = (samples: Float32Array, hertz: number): Float32Array => {
 };
 
 /**
- * How suddenly the high sound begins, millisecond by millisecond: the logarithm of its energy just after over that just before.
+ * How suddenly the high sound begins, millisecond by millisecond: the logarithm of its energy just after over that just
+ * before.
  */
 export const computeAttackEnvelope = (samples: Float32Array): Float32Array => {
   const high = highPass(samples, TAKE_PARAMETERS.attackHighPass);

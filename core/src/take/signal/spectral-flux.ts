@@ -5,7 +5,9 @@ import { createRealFft } from './fft.ts';
 // Looked up once, not in every step.
 const { ceil, floor, max, min, round, sqrt } = Math;
 
-/** What changes in a recording, look by look: how much is struck anew in each band, and how far it is to be believed. */
+/**
+ * What changes in a recording, look by look: how much is struck anew in each band, and how far it is to be believed.
+ */
 export interface SpectralFlux {
   readonly frameCount: number;
   readonly binCount: number;
@@ -70,7 +72,9 @@ export const BIN_FREQUENCIES = Float32Array.from(
 /** Takes a look at samples: magnitudes from a place on, into a row. */
 export type SpectrumReader = (samples: Float32Array, from: number, frame: number, into: Float32Array) => void;
 
-/** A looker with its own tables. A long window changes little from one look to the next: every second is enough for it. */
+/**
+ * A looker with its own tables. A long window changes little from one look to the next: every second is enough for it.
+ */
 export const createSpectrumReader = (): SpectrumReader => {
   const low = createRealFft(LOW_BAND.size);
   const high = createRealFft(HIGH_BAND.size);
@@ -94,7 +98,9 @@ const lowQuantile = (rows: readonly Float32Array[], bin: number, step: number): 
   return values.sort()[floor(values.length * TAKE_PARAMETERS.noiseFloorQuantile)] as number;
 };
 
-/** The noise of each bin by some looks and the level of their sound: smoothed over its neighbours, never quite nothing. */
+/**
+ * The noise of each bin by some looks and the level of their sound: smoothed over its neighbours, never quite nothing.
+ */
 export const estimateNoiseFloor = (rows: readonly Float32Array[], level: number): Float32Array => {
   const step = max(1, floor(rows.length / 600));
   const found = Float32Array.from({ length: BIN_COUNT }, (_, bin) => lowQuantile(rows, bin, step));

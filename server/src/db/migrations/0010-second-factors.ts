@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** A second factor beside a teacher's password: the secret of a code that changes with time, and the last step that was used. */
+/**
+ * A second factor beside a teacher's password: the secret of a code that changes with time, and the last step that was
+ * used.
+ */
 export const up = async (db: Knex): Promise<void> => {
   await db.schema.createTable('second_factors', (table) => {
     table.uuid('studio_id').notNullable();

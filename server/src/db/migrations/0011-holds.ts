@@ -5,8 +5,10 @@ import { FIRST_YEAR, ensurePartitions } from '../partitions.ts';
 const EVENT_COLUMNS = 'studio_id, id, student_id, created_at, assignment_id, at, kind, body';
 
 /**
- * The log of practice, in a partition for each year, so that years nobody opens any more stay out of the way of this one. Beside the
- * time something happened, by the server's clock, the time as the device told it where that is another one; and who told it.
+ * The log of practice, in a partition for each year, so that years nobody opens any more stay out of the way of this
+ * one. Beside the
+ * time something happened, by the server's clock, the time as the device told it where that is another one; and who
+ * told it.
  */
 const partitionEvents = async (db: Knex): Promise<void> => {
   await db.raw('alter table practice_events rename to practice_events_before');
@@ -56,7 +58,9 @@ const snapshots = async (db: Knex): Promise<void> => {
   ) found where found.studio_id = assignments.studio_id and found.assignment_id = assignments.id`);
 };
 
-/** Bytes of sound a studio keeps, counted by the database itself, so that what goes with its student is let go of too. */
+/**
+ * Bytes of sound a studio keeps, counted by the database itself, so that what goes with its student is let go of too.
+ */
 const countSound = async (db: Knex): Promise<void> => {
   await db.raw(`create table studio_usage (
     studio_id uuid primary key references studios on delete cascade,

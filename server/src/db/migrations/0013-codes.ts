@@ -94,7 +94,10 @@ const takes = async (db: Knex): Promise<void> => {
   await db.schema.alterTable('takes', (table) => table.dropColumn('headline_before'));
 };
 
-/** Sentences that the program stored become codes with their values: practice methods, stages, causes, the log, headlines of takes. */
+/**
+ * Sentences that the program stored become codes with their values: practice methods, stages, causes, the log,
+ * headlines of takes.
+ */
 export const up = async (db: Knex): Promise<void> => {
   await assignments(db, Date.now());
   await students(db);

@@ -10,7 +10,10 @@ const Mark = ({ mark: { kind, x, y } }: { readonly mark: ChordDiagramMark }) => 
   return <path className="neck-muted" d={`M${x - 3} ${y - 3}l6 6m0 -6l-6 6`} />;
 };
 
-/** A shape on a small neck, lying as the strings of the bench do, turned round for a left-handed player; the bass string is marked where it is known. */
+/**
+ * A shape on a small neck, lying as the strings of the bench do, turned round for a left-handed player; the bass string
+ * is marked where it is known.
+ */
 export const ChordDiagram = (props: Omit<NeckProps, 'leftHanded'>) => {
   const { leftHanded = false } = useSettings();
   return <ChordDiagramView {...props} leftHanded={leftHanded} />;

@@ -1,4 +1,7 @@
-/** Outlines of badges on a field of 20 × 20. No finger's token has one of them: figures are told apart without colour too. */
+/**
+ * Outlines of badges on a field of 20 × 20. No finger's token has one of them: figures are told apart without colour
+ * too.
+ */
 const OUTLINES: readonly string[] = [
   // An arch.
   'M2 19V9A8 8 0 0 1 18 9V19Z',

@@ -136,7 +136,9 @@ const LaneCursor = ({
   return playing.playing ? <line ref={line} className="lane-cursor" visibility="hidden" y1={0} y2={height} /> : null;
 };
 
-/** One row a digit under the threads, on the same time axis: its work, its rest, where it can plant, where it is rushed. */
+/**
+ * One row a digit under the threads, on the same time axis: its work, its rest, where it can plant, where it is rushed.
+ */
 export const FingerLanes = ({ judged, width, at, playing }: LanesProps) => {
   const frame = useStablePatternFrame(judged.pattern);
   const layout = useMemo(() => layOutDiagram(frame, width), [frame, width]);

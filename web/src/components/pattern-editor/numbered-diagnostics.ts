@@ -15,7 +15,10 @@ const lastStroke = ({ strokeIds }: Diagnostic): string | undefined => strokeIds[
 
 const NOTHING: NumberedCauses = { shown: [], more: 0, flags: new Map() };
 
-/** Numbers the causes of a judgement in the order they come; one flag a stroke, the same number at all places of a cause. */
+/**
+ * Numbers the causes of a judgement in the order they come; one flag a stroke, the same number at all places of a
+ * cause.
+ */
 const number = ({ judgement }: AnalysedPattern): NumberedCauses => {
   const all = groupDiagnostics(judgement.diagnostics);
   const shown = all.slice(0, CAUSES_SHOWN);

@@ -89,7 +89,8 @@ const AT_ONCE = { strokes: 96, milliseconds: 5 } as const;
 const CATCH_UP = 150;
 
 /**
- * Judges on the page itself, as part of the edit, where that is a small part of a frame: then an edit is drawn once, and
+ * Judges on the page itself, as part of the edit, where that is a small part of a frame: then an edit is drawn once,
+ * and
  * not once without and once with its judgement. Whether it is, the last judgement of the bench tells.
  */
 class QuickJudge {
@@ -106,7 +107,9 @@ class QuickJudge {
     this.took = milliseconds;
   }
 
-  /** The judgement, where it can be had at once. A studio's own school may allow so much that nobody can tell before. */
+  /**
+   * The judgement, where it can be had at once. A studio's own school may allow so much that nobody can tell before.
+   */
   judge(pattern: Pattern): PatternAnalysis | null {
     if (this.took > AT_ONCE.milliseconds || pattern.strokes.length > AT_ONCE.strokes || pattern.ownSchool) return null;
     const began = performance.now();

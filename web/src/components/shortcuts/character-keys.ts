@@ -10,7 +10,10 @@ const read = (): boolean => {
   }
 };
 
-/** Whether letter and sign keys are shortcuts anywhere on a page, or only while the editor itself has the focus; for this browser. */
+/**
+ * Whether letter and sign keys are shortcuts anywhere on a page, or only while the editor itself has the focus; for
+ * this browser.
+ */
 export const useCharacterKeys = create<{ readonly anywhere: boolean }>(() => ({ anywhere: read() }));
 
 export const setCharacterKeysAnywhere = (anywhere: boolean): void => {
