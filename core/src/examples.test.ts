@@ -9,12 +9,20 @@ interface Example {
 
 const folder = new URL('./', import.meta.url);
 
+/** The comment lines behind `@example`, up to the end of the comment or the next tag. */
+const BLOCKS = /^ \* @example\n((?: \*(?! @|\/).*\n)+)/gm;
+
+/** An expression, which may go over several lines, and what it comes to. */
+const EXAMPLES = /([^]+?) \/\/ => (.+)\n/g;
+
 const examplesOf = (file: string): Example[] =>
-  [...readFileSync(new URL(file, folder), 'utf8').matchAll(/^ \* (.+) \/\/ => (.+)$/gm)].map((match) => ({
-    file,
-    expression: match[1] as string,
-    expected: match[2] as string,
-  }));
+  [...readFileSync(new URL(file, folder), 'utf8').matchAll(BLOCKS)].flatMap(([, block = '']) =>
+    [...block.replace(/^ \* ?/gm, '').matchAll(EXAMPLES)].map(([, expression = '', expected = '']) => ({
+      file,
+      expression: expression.trim(),
+      expected,
+    })),
+  );
 
 const examples = readdirSync(folder, { recursive: true, encoding: 'utf8' })
   .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))

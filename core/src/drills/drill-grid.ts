@@ -124,8 +124,9 @@ const sortByDifficulty = (cells: readonly DrillCell[]): readonly string[] =>
  * The whole family of variants of a pattern on some axes: every combination, none forgotten. Error: `cannot-transform`
  * where it would be more than can be looked at.
  * @example
- * valueOrThrow(createDrillGrid(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(findAxes(['displacement'])))).cells.length > 1 // => true
+ * valueOrThrow(
+ *   createDrillGrid(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(findAxes(['displacement']))),
+ * ).cells.length > 1 // => true
  */
 export const createDrillGrid = (
   pattern: Pattern,
@@ -170,8 +171,12 @@ const computeGridDistance = (a: DrillCell, b: DrillCell): number =>
  * Which drill to learn next: the one that changes least from what is known, the easiest of those. Null when all are
  * known; with nothing known the easiest of all.
  * @example
- * chooseNextDrill(valueOrThrow(createDrillGrid(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(findAxes(['displacement'])))), []) !== null // => true
+ * chooseNextDrill(
+ *   valueOrThrow(
+ *     createDrillGrid(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(findAxes(['displacement']))),
+ *   ),
+ *   [],
+ * ) !== null // => true
  */
 export const chooseNextDrill = (grid: DrillGrid, known: readonly string[]): DrillCell | null => {
   const open = grid.keysByDifficulty

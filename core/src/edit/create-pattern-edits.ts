@@ -29,9 +29,16 @@ export const validateNewStroke = (pattern: Pattern, stroke: Stroke): Problem | u
 /**
  * The edit that changes strokes by name one by one, leaving unknown names alone.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * createStrokeEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern.strokes[0].id], (stroke) => ({ ...stroke, accent: true })))).document.strokes[0].accent // => true
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     createStrokeEdit(
+ *       valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *       [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id],
+ *       (stroke) => ({ ...stroke, accent: true }),
+ *     ),
+ *   ),
+ * ).document.strokes[0].accent // => true
  */
 export const createStrokeEdit = (
   pattern: Pattern,
@@ -64,8 +71,7 @@ export const createMetreEdits = ({ metre, bars, subdivision }: MetreChange): rea
 /**
  * The edit that changes metre, length or parts of the beat, letting go of strokes and cut beats that no longer fit.
  * @example
- * valueOrThrow(applyPatternEdit(createPattern('P'), createResizeEdit(createPattern('P'), { bars: 2 }))).document.bars
- * // => 2
+ * valueOrThrow(applyPatternEdit(createPattern('P'), createResizeEdit(createPattern('P'), { bars: 2 }))).document.bars // => 2
  */
 export const createResizeEdit = (pattern: Pattern, change: MetreChange): AnyPatternEdit => {
   const after = { ...pattern, ...change };
@@ -91,9 +97,12 @@ const followingRoles = (
 /**
  * The edit that puts a pattern on another chord: strokes bound to a role go to the strings it gives them.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * createVoicingEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, listOpenShapes('standard',
- * 6)[1]))).document.voicing.chord === listOpenShapes('standard', 6)[1].chord // => true
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     createVoicingEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, listOpenShapes('standard', 6)[1]),
+ *   ),
+ * ).document.voicing.chord === listOpenShapes('standard', 6)[1].chord // => true
  */
 export const createVoicingEdit = (pattern: Pattern, voicing: Voicing): AnyPatternEdit => ({
   kind: 'batch',
@@ -103,9 +112,15 @@ export const createVoicingEdit = (pattern: Pattern, voicing: Voicing): AnyPatter
 /**
  * The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * createInstrumentEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { ...valueOrThrow(parseStringNotation('5 3
- * 2 3')).pattern.instrument, capo: 2 }))).document.instrument.capo // => 2
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     createInstrumentEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, {
+ *       ...valueOrThrow(parseStringNotation('5 3 2 3')).pattern.instrument,
+ *       capo: 2,
+ *     }),
+ *   ),
+ * ).document.instrument.capo // => 2
  */
 export const createInstrumentEdit = (pattern: Pattern, instrument: Instrument): AnyPatternEdit => {
   const voicing =

@@ -40,9 +40,19 @@ const onString = (stroke: Stroke, string: number): Stroke => {
  * The edit that moves strokes together by some parts of the beat and strings, as one. Errors: `string-taken`,
  * `stroke-outside-length` and `string-missing` where they would not all fit.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(createMoveEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id], 0, 1)))).document.strokes[0].string // => 6
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       createMoveEdit(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id],
+ *         0,
+ *         1,
+ *       ),
+ *     ),
+ *   ),
+ * ).document.strokes[0].string // => 6
  */
 export const createMoveEdit = (
   pattern: Pattern,
@@ -86,8 +96,9 @@ export const createMoveEdit = (
 /**
  * Strokes taken up to be put down elsewhere: times from the first of them.
  * @example
- * copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern.strokes[1].id]).length // => 1
+ * copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[1].id,
+ * ]).length // => 1
  */
 export const copyStrokes = (pattern: Pattern, ids: readonly string[]): readonly Stroke[] => {
   const chosen = pattern.strokes.filter(({ id }) => ids.includes(id));
@@ -99,11 +110,21 @@ export const copyStrokes = (pattern: Pattern, ids: readonly string[]): readonly 
  * The edit that puts copied strokes down from a tick on, under new names; what is there on their strings gives way.
  * Error: `stroke-outside-length` where they reach beyond the end, `string-missing` where the neck has no such string.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(createPasteEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern.strokes[0].id]), 210, createIdGenerator(valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern))))).document.strokes.length // => 5
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       createPasteEdit(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         copyStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [
+ *           valueOrThrow(parseStringNotation('5 3 2 3')).pattern.strokes[0].id,
+ *         ]),
+ *         210,
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * ).document.strokes.length // => 5
  */
 export const createPasteEdit = (
   pattern: Pattern,
@@ -174,9 +195,12 @@ const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by:
  * The edit that puts an empty beat in before the one at a tick: a bar by itself grows by a beat, of several bars what
  * follows moves on. Error: `cannot-transform` where a bar would have too many beats.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(createInsertBeatEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 0)))).document.metre.beats //
- * => 2
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(createInsertBeatEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 0)),
+ *   ),
+ * ).document.metre.beats // => 2
  */
 export const createInsertBeatEdit = (pattern: Pattern, at: number): Result<AnyPatternEdit> => {
   const ticks = ticksPerBeat(pattern.metre);
@@ -213,8 +237,8 @@ export const createDeleteBeatEdit = (pattern: Pattern, at: number): Result<AnyPa
 /**
  * The edit that cuts one beat in its own number of parts, or like the others again.
  * @example
- * valueOrThrow(applyPatternEdit(createPattern('P'), createSubdivideBeatEdit(createPattern('P'), 0,
- * 3))).document.divisions[0].parts // => 3
+ * valueOrThrow(applyPatternEdit(createPattern('P'), createSubdivideBeatEdit(createPattern('P'), 0, 3))).document
+ *   .divisions[0].parts // => 3
  */
 export const createSubdivideBeatEdit = (pattern: Pattern, at: number, parts: number): AnyPatternEdit => {
   const beat = Math.floor(at / ticksPerBeat(pattern.metre));

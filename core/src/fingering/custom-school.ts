@@ -73,8 +73,7 @@ const validatePenalties = (weights: CustomSchool['weights']): readonly Problem[]
 /**
  * What keeps a school of a studio's own from being one; empty when it stands.
  * @example
- * validateCustomSchool({ id: 'x', name: 'Own', base: 'rolling', digits: ['p', 'i'], homes: {}, weights: {} }).length //
- * => 0
+ * validateCustomSchool({ id: 'x', name: 'Own', base: 'rolling', digits: ['p', 'i'], homes: {}, weights: {} }).length // => 0
  */
 export const validateCustomSchool = (made: CustomSchool): readonly Problem[] => {
   const base = findSchool(made.base);
@@ -107,7 +106,13 @@ const MAX_CACHED_SCHOOLS = 200;
  * The school a studio made. Errors: `school-unknown` for its base, `school-without-digits`, `school-digit-unknown`,
  * `school-home-wrong`, `school-weight-wrong`, `school-name-wrong`.
  * @example
- * buildCustomSchool({ id: '1', name: 'Mine', base: 'rolling', digits: ['p', 'i', 'm'], homes: {}, weights: { cross: 9 }
+ * buildCustomSchool({
+ *   id: '1',
+ *   name: 'Mine',
+ *   base: 'rolling',
+ *   digits: ['p', 'i', 'm'],
+ *   homes: {},
+ *   weights: { cross: 9 },
  * }).ok // => true
  */
 export const buildCustomSchool = (made: CustomSchool): Result<School> => {

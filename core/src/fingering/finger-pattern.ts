@@ -70,8 +70,10 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
 /**
  * Fingers a score whose task is made already; see `fingerPattern`.
  * @example
- * fingerScore(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
- * createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
+ * fingerScore(
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).digits.join(' ') // => 'p i m i'
  */
 export const fingerScore = (score: Score, task: FingeringTask, memory?: FingeringCache): FingeringSolution => {
   const where = (at: number): Message => describeScorePosition(score, at);
@@ -84,8 +86,7 @@ export const fingerScore = (score: Score, task: FingeringTask, memory?: Fingerin
  * Fingers a pattern by its school at its tempo: the exact least-cost answer; where a bar comes back with another
  * fingering, a second exact run in which leaving the usual fingering of a figure costs too.
  * @example
- * fingerPattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p
- * i m a m i'
+ * fingerPattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p i m a m i'
  */
 export const fingerPattern = (pattern: Pattern, options: FingeringOptions = {}): FingeringSolution => {
   const score = flattenScore(pattern, options);

@@ -39,9 +39,16 @@ const EIGHTHS_PER_BAR = 8;
  * and
  * so are harmonics beyond the neck.
  * @example
- * createCascadePattern(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6,
- * isHarmonic: true }, { string: 3, isHarmonic: false }], CASCADE_TECHNIQUES[0], { name: 'Cascade' }).strokes.length //
- * => 2
+ * createCascadePattern(
+ *   createPattern('P').instrument,
+ *   { chord: 'G', frets: [3, 5, 5, 4, 3, 3] },
+ *   [
+ *     { string: 6, isHarmonic: true },
+ *     { string: 3, isHarmonic: false },
+ *   ],
+ *   CASCADE_TECHNIQUES[0],
+ *   { name: 'Cascade' },
+ * ).strokes.length // => 2
  */
 export const createCascadePattern = (
   instrument: Instrument,

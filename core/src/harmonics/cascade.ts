@@ -101,8 +101,12 @@ const isMonotonic = (pitches: readonly number[]): boolean => {
  * asked for, their sounding pitches
  * and what they make. Strings the shape mutes are passed over.
  * @example
- * createCascade(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, isHarmonic:
- * true }, { string: 3, isHarmonic: false }]).notes.map(({ noteName }) => noteName).join(' ') // => 'G3 B3'
+ * createCascade(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [
+ *   { string: 6, isHarmonic: true },
+ *   { string: 3, isHarmonic: false },
+ * ])
+ *   .notes.map(({ noteName }) => noteName)
+ *   .join(' ') // => 'G3 B3'
  */
 export const createCascade = (
   instrument: Instrument,
@@ -124,8 +128,9 @@ export const createCascade = (
 /**
  * The usual order of a cascade: harmonics on the lower strings in turn with natural notes some strings higher.
  * @example
- * createDefaultSteps(createPattern('P').instrument, 3).map(({ string, isHarmonic }) => `${isHarmonic ? 'H' :
- * ''}${string}`).join(' ') // => 'H6 3 H5 2 H4 1'
+ * createDefaultSteps(createPattern('P').instrument, 3)
+ *   .map(({ string, isHarmonic }) => `${isHarmonic ? 'H' : ''}${string}`)
+ *   .join(' ') // => 'H6 3 H5 2 H4 1'
  */
 export const createDefaultSteps = (instrument: Instrument, gap = 3): readonly CascadeStep[] =>
   Array.from({ length: stringCount(instrument) - gap }, (_, index) => stringCount(instrument) - index).flatMap(

@@ -68,8 +68,9 @@ export const computeHarmonicPoint = (
 /**
  * The octave harmonics over a shape, from the lowest string up; muted strings have none.
  * @example
- * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touchFret })
- * => touchFret).join(' ') // => '15 14 12 12 12 15'
+ * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] })
+ *   .map(({ touchFret }) => touchFret)
+ *   .join(' ') // => '15 14 12 12 12 15'
  */
 export const computeHarmonicPoints = (
   instrument: Instrument,

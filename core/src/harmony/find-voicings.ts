@@ -239,8 +239,7 @@ const ranked = (instrument: Instrument, found: readonly RankedVoicing[]): readon
  * sounding ones that no finger damps. Behind a capo the symbol is what sounds, the frets count from the capo. Errors:
  * `chord-unreadable`.
  * @example
- * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ') // =>
- * '3 2 0 0 0 3'
+ * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ') // => '3 2 0 0 0 3'
  */
 export const findVoicings = (
   symbol: string,

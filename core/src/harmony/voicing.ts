@@ -62,8 +62,10 @@ export const parseChordBass = (symbol: string): ChordBass | undefined => {
 /**
  * The strings a chord's bass can be given to: the bass strings that sound in it, and string 3.
  * @example
- * listPossibleBassStrings(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2,
- * 3, 2] }) // => [4, 3]
+ * listPossibleBassStrings(createInstrument(findTuningOrStandard('standard')), {
+ *   chord: 'D',
+ *   frets: [null, null, 0, 2, 3, 2],
+ * }) // => [4, 3]
  */
 export const listPossibleBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => [
   ...soundingBassStrings(instrument, voicing),
@@ -94,8 +96,7 @@ const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number):
  * root (or the bass a
  * slash chord names), else the lowest bass string that sounds at all; null when none does.
  * @example
- * findBassString(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] })
- * // => 4
+ * findBassString(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => 4
  */
 export const findBassString = (instrument: Instrument, voicing: Voicing): number | null => {
   if (voicing.bass !== undefined && listPossibleBassStrings(instrument, voicing).includes(voicing.bass))
@@ -118,7 +119,9 @@ const alternateRank = (interval: number): number => {
  * The strings that can alternate with the bass, best first: other sounding bass strings (fifth, then octave
  * root, then third); string 3 only where nothing else is left.
  * @example
- * rankAlternateBassStrings(createInstrument(findTuningOrStandard('standard')), { chord: 'E', frets: [0, 2, 2, 1, 0, 0]
+ * rankAlternateBassStrings(createInstrument(findTuningOrStandard('standard')), {
+ *   chord: 'E',
+ *   frets: [0, 2, 2, 1, 0, 0],
  * }) // => [5, 4]
  */
 export const rankAlternateBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => {

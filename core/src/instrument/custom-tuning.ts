@@ -62,8 +62,7 @@ export interface RetunePlan {
 /**
  * The strings to retune, from the lowest up, to go from one tuning to another of as many strings.
  * @example
- * createRetunePlan(findTuningOrStandard('standard'), findTuningOrStandard('drop-d')).strings // => [{ string: 6,
- * semitones: -2 }]
+ * createRetunePlan(findTuningOrStandard('standard'), findTuningOrStandard('drop-d')).strings // => [{ string: 6, semitones: -2 }]
  */
 export const createRetunePlan = (from: Tuning, to: Tuning): RetunePlan => {
   const strings = semitonesToRetune(from, to)

@@ -72,8 +72,8 @@ const createSchool = (base: School, weights: LearnableWeights): School => ({
 /**
  * The weights of comfort a school has.
  * @example
- * getLearnableWeights(resolveSchoolOrThrow({ school: 'rolling' })).home === resolveSchoolOrThrow({ school: 'rolling'
- * }).weights.home // => true
+ * getLearnableWeights(resolveSchoolOrThrow({ school: 'rolling' })).home ===
+ *   resolveSchoolOrThrow({ school: 'rolling' }).weights.home // => true
  */
 export const getLearnableWeights = ({ weights }: School): LearnableWeights =>
   Object.fromEntries(LEARNABLE_WEIGHT_KEYS.map((key) => [key, weights[key]])) as unknown as LearnableWeights;
@@ -137,8 +137,15 @@ const shuffle = <T>(items: readonly T[], random: RandomSource): readonly T[] => 
 /**
  * How many of the examples a school fingers as wanted.
  * @example
- * countMatchedExamples([{ task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), target:
- * ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
+ * countMatchedExamples(
+ *   [
+ *     {
+ *       task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       target: ['p', 'i', 'm', 'i'],
+ *     },
+ *   ],
+ *   resolveSchoolOrThrow({ school: 'one-per-string' }),
+ * ) // => 1
  */
 export const countMatchedExamples = (examples: readonly TrainingExample[], school: School): number =>
   examples.filter(({ task, target }) => {
@@ -186,7 +193,7 @@ const roundWeights = (weights: LearnableWeights): LearnableWeights =>
  * The weights of comfort under which the most of what is wanted is the solver's own answer, near the base.
  * @example
  * fitWeights(resolveSchoolOrThrow({ school: 'rolling' }), [], { random: createSeededRandom(1) }).cross ===
- * resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
+ *   resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
  */
 export const fitWeights = (
   base: School,

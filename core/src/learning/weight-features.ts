@@ -51,7 +51,7 @@ const computeCost = (task: FingeringTask, digits: Fingering, weights: PenaltyWei
  * weight of comfort scales.
  * @example
  * computeFeatures(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 3')).pattern), ['p', 'i', 'i']).repeat >
- * 0 // => true
+ *   0 // => true
  */
 export const computeFeatures = (task: FingeringTask, digits: Fingering): LearnableWeights => {
   const none = createZeroWeights(task.school);

@@ -21,8 +21,11 @@ const freeAt = (strokes: readonly Stroke[], at: number, string: number): boolean
 /**
  * The strokes with those bound to roles on the strings a chord gives them; where one is taken they stay put.
  * @example
- * moveRolesToChord([{ id: 'a', at: 0, string: 6, role: 'bass' }], createPattern('P').instrument,
- * createPattern('P').voicing)[0].string // => 5
+ * moveRolesToChord(
+ *   [{ id: 'a', at: 0, string: 6, role: 'bass' }],
+ *   createPattern('P').instrument,
+ *   createPattern('P').voicing,
+ * )[0].string // => 5
  */
 export const moveRolesToChord = (
   strokes: readonly Stroke[],

@@ -41,8 +41,12 @@ export const harmonicNodeInterval = (pattern: Pick<Pattern, 'voicing'>, stroke: 
 /**
  * MIDI note number a stroke sounds, harmonics at their partial; null where its string is muted.
  * @example
- * soundingPitchOfStroke(createPattern('Roll'), { id: 'a', at: 0, string: 1, harmonic: { kind: 'natural', touch: 12 } })
- * // => 76
+ * soundingPitchOfStroke(createPattern('Roll'), {
+ *   id: 'a',
+ *   at: 0,
+ *   string: 1,
+ *   harmonic: { kind: 'natural', touch: 12 },
+ * }) // => 76
  */
 export const soundingPitchOfStroke = (
   pattern: Pick<Pattern, 'instrument' | 'voicing'>,

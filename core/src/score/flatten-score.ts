@@ -157,8 +157,9 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
 /**
  * Makes a pattern flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
  * @example
- * flattenScore(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern).strokes.map(({ pitch }) =>
- * pitch).join(' ') // => '48 55 60 55'
+ * flattenScore(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern)
+ *   .strokes.map(({ pitch }) => pitch)
+ *   .join(' ') // => '48 55 60 55'
  */
 export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Score => {
   const bars = barsOf(pattern);

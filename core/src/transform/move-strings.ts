@@ -9,10 +9,20 @@ const movable = ({ role }: Stroke): boolean => role === undefined;
 /**
  * Moves strokes to other strings, positive toward the bass. Error: `no-string-left` where some would leave the neck.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(moveStrings(1)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) =>
- * `${at}/${string}`).join(' ') // => '0/6 210/4 420/3 630/4'
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       moveStrings(1)(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '0/6 210/4 420/3 630/4'
  */
 export const moveStrings =
   (by: number): PatternTransform =>
@@ -29,10 +39,20 @@ export const moveStrings =
 /**
  * Turns strokes upside down between the highest and the lowest string they use. Twice is the same.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(mirrorStrings(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) =>
- * `${at}/${string}`).join(' ') // => '0/2 210/4 420/5 630/4'
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       mirrorStrings(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '0/2 210/4 420/5 630/4'
  */
 export const mirrorStrings: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);

@@ -7,8 +7,11 @@ import { selectStrokes, createReplaceEdit, type PatternTransform } from './trans
 /**
  * Accents the first of every so many strokes, counted by when they are struck: fours heard in threes, and so on.
  * @example
- * accentGroups(3)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ * accentGroups(3)(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   [],
+ *   createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).ok // => true
  */
 export const accentGroups =
   (size: number): PatternTransform =>
@@ -26,9 +29,18 @@ export const accentGroups =
 /**
  * Plays the whole pattern twice, as twice as many bars; what is bound to the chord stays bound.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(doubleLength(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.length // => 8
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       doubleLength(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * ).document.strokes.length // => 8
  */
 export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars || pattern.strokes.length * 2 > PATTERN_LIMITS.strokes)
@@ -50,8 +62,11 @@ export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
 /**
  * Sets the swing, in per cent of the beat; the ticks stay.
  * @example
- * createSwingTransform(60)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ * createSwingTransform(60)(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   [],
+ *   createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).ok // => true
  */
 export const createSwingTransform =
   (swing: number): PatternTransform =>

@@ -55,10 +55,20 @@ const byString = (strokes: readonly Stroke[]): readonly (readonly Stroke[])[] =>
  * Plays strokes backwards between the first and the last of them. A hammer-on becomes a pull-off and belongs to the
  * other of its two notes. Twice is the same.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(reverseStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) =>
- * `${at}/${string}`).join(' ') // => '0/3 210/2 420/3 630/5'
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       reverseStrokes(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '0/3 210/2 420/3 630/5'
  */
 export const reverseStrokes: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);

@@ -10,10 +10,20 @@ const cutBeats = ({ divisions }: Pattern): boolean => (divisions?.length ?? 0) >
 /**
  * Writes everything in notes twice as long: one bar becomes two at the same tempo. It is about the whole pattern.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(doubleNoteValues(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) =>
- * `${at}/${string}`).join(' ') // => '0/5 420/3 840/2 1260/3'
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       doubleNoteValues(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '0/5 420/3 840/2 1260/3'
  */
 export const doubleNoteValues: PatternTransform = (pattern) => {
   if (cutBeats(pattern)) return failure(refuse(message('reason.augment-divided-beats')));

@@ -19,8 +19,11 @@ const swappedSchool = ({ school }: Pattern, [lead, other]: readonly [Digit, Digi
  * Lets the other finger of the pair lead: pins change hands, and strict alternation begins with the other. Twice is the
  * same.
  * @example
- * swapLeadFinger(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => false
+ * swapLeadFinger(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   [],
+ *   createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).ok // => false
  */
 export const swapLeadFinger: PatternTransform = (pattern, ids) => {
   const pair = pairOf(pattern);

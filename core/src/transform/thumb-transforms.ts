@@ -22,8 +22,11 @@ const noThumb = refuse(message('reason.no-thumb-on-bass'));
 /**
  * Leaves every other stroke of the thumb's pulse out.
  * @example
- * halveThumbPulse(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => false
+ * halveThumbPulse(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   [],
+ *   createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).ok // => false
  */
 export const halveThumbPulse: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);
@@ -37,8 +40,11 @@ export const halveThumbPulse: PatternTransform = (pattern, ids) => {
 /**
  * Puts a thumb stroke half-way between each two of its pulse, on the string that alternates with the bass.
  * @example
- * doubleThumbPulse(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ * doubleThumbPulse(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   [],
+ *   createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).ok // => true
  */
 export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
   const chosen = selectStrokes(pattern, ids);
@@ -57,8 +63,11 @@ export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
 /**
  * Moves pinched fingers half a beat off the thumb; or, where nothing is pinched, those half a beat off back on to it.
  * @example
- * togglePinch(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ * togglePinch(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   [],
+ *   createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).ok // => true
  */
 export const togglePinch: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);
@@ -88,10 +97,20 @@ const roleOf = (pattern: Pattern, { string, role }: Stroke): ChordRole => {
 /**
  * Binds the thumb's strokes to the chord's bass and what alternates with it, so that they follow when it changes.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(bindThumbToChordRoles(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) =>
- * `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       bindThumbToChordRoles(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '0/5 210/3 420/2 630/3'
  */
 export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);
@@ -108,10 +127,20 @@ export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
 /**
  * Keeps the thumb's strokes only, or takes them out.
  * @example
- * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * valueOrThrow(keepHandPart('fingers')(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [],
- * createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) =>
- * `${at}/${string}`).join(' ') // => '210/3 420/2 630/3'
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *     valueOrThrow(
+ *       keepHandPart('fingers')(
+ *         valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '210/3 420/2 630/3'
  */
 export const keepHandPart =
   (kept: 'thumb' | 'fingers'): PatternTransform =>

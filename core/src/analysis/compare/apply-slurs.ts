@@ -24,8 +24,10 @@ const inferSlur = (pattern: Pattern, before: Stroke, here: Stroke): Slur | undef
  * string,
  * and the other hand sounds what follows. In other schools they stay as they are.
  * @example
- * applySchoolSlurs(valueOrThrow(parseStringNotation('6:3 6:5 6:7 5:3')).pattern, resolveSchoolOrThrow({ school:
- * 'pick-legato' })).filter(({ slur }) => slur).length // => 2
+ * applySchoolSlurs(
+ *   valueOrThrow(parseStringNotation('6:3 6:5 6:7 5:3')).pattern,
+ *   resolveSchoolOrThrow({ school: 'pick-legato' }),
+ * ).filter(({ slur }) => slur).length // => 2
  */
 export const applySchoolSlurs = (pattern: Pattern, { slurs }: Pick<School, 'slurs'>): readonly Stroke[] => {
   if (!slurs) return pattern.strokes;

@@ -22,8 +22,10 @@ const removePins = (pattern: Pattern): Pattern => ({
 /**
  * Compares schools on the notes of a pattern at its tempo, its pins left aside.
  * @example
- * compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'one-per-string'
- * }), resolveSchoolOrThrow({ school: 'rolling' })]).results.length // => 2
+ * compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [
+ *   resolveSchoolOrThrow({ school: 'one-per-string' }),
+ *   resolveSchoolOrThrow({ school: 'rolling' }),
+ * ]).results.length // => 2
  */
 export const compareSchools = (
   pattern: Pattern,

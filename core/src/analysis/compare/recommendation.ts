@@ -29,8 +29,12 @@ const sumSeverity = ({ analysis }: SchoolResult): number =>
  * How an approach does at the pattern's tempo, 0 best: strain beyond comfort, steep beyond the ceiling, and what there
  * is to find a beat. The same yardstick for every school, since their own costs cannot be compared.
  * @example
- * scoreSchool(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, compareSchools(valueOrThrow(parseStringNotation('5
- * 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'rolling' })]).results[0]) >= 0 // => true
+ * scoreSchool(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [
+ *     resolveSchoolOrThrow({ school: 'rolling' }),
+ *   ]).results[0],
+ * ) >= 0 // => true
  */
 export const scoreSchool = (pattern: Pattern, approach: SchoolResult): number => {
   const strain = approach.analysis.difficulty ?? 0;
@@ -122,9 +126,12 @@ const noneReaches = ({ tempo }: Pattern, level: readonly [SchoolResult, ...Schoo
 /**
  * Says which approach to choose at the pattern's tempo, and why; where some are level it says so.
  * @example
- * typeof recommendSchool(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'rolling'
- * })]).results) // => 'object'
+ * typeof recommendSchool(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [
+ *     resolveSchoolOrThrow({ school: 'rolling' }),
+ *   ]).results,
+ * ) // => 'object'
  */
 export const recommendSchool = (pattern: Pattern, approaches: readonly SchoolResult[]): SchoolRecommendation => {
   const graded = approaches

@@ -62,8 +62,7 @@ const findSilentStrokes = (pattern: Pattern): readonly PatternWarning[] =>
 /**
  * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
  * @example
- * analysePattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).actuatorLoads.length //
- * => 4
+ * analysePattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).actuatorLoads.length // => 4
  */
 export const analysePattern = (pattern: Pattern, options: FingeringOptions = {}): PatternAnalysis => {
   const once = analyseOnce(pattern, options);
@@ -82,9 +81,10 @@ const analyseOnce = (pattern: Pattern, options: FingeringOptions): PatternAnalys
 /**
  * Judges a fingering that was found, or chosen, in whatever way.
  * @example
- * analyseFingering(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * fingerPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).cost ===
- * analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).cost // => true
+ * analyseFingering(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   fingerPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).cost === analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).cost // => true
  */
 export const analyseFingering = (
   pattern: Pattern,
@@ -147,8 +147,10 @@ const analyseSolution = (
 /**
  * The digits of a judgement in the order of the pattern's strokes.
  * @example
- * listDigitsInOrder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).join(' ') // => 'p i m i'
+ * listDigitsInOrder(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ * ).join(' ') // => 'p i m i'
  */
 export const listDigitsInOrder = (pattern: Pattern, judgement: Pick<PatternAnalysis, 'digits'>): Fingering =>
   pattern.strokes.map(({ id }) => judgement.digits[id] ?? null);

@@ -109,9 +109,12 @@ const createAlternative = (
 /**
  * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
  * @example
- * explainDigit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).position.code
- * // => 'why.place'
+ * explainDigit(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   ['p', 'i', 'm', 'i'],
+ *   0,
+ * ).position.code // => 'why.place'
  */
 export const explainDigit = (
   pattern: Pattern,

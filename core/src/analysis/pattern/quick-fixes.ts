@@ -130,8 +130,12 @@ const evaluateFix =
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
  * @example
- * findQuickFix(createPattern('P'), analysePattern(createPattern('P')), { code: 'rushed', strokeIds: [], message: {
- * code: 'finding.doubled' }, severity: 1 }) // => undefined
+ * findQuickFix(createPattern('P'), analysePattern(createPattern('P')), {
+ *   code: 'rushed',
+ *   strokeIds: [],
+ *   message: { code: 'finding.doubled' },
+ *   severity: 1,
+ * }) // => undefined
  */
 export const findQuickFix = (
   pattern: Pattern,

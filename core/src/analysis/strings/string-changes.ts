@@ -28,8 +28,7 @@ const STEP_TEXTS = {
 /**
  * Steps counted by kind.
  * @example
- * describeStringChanges({ 'next digit': 5, crossing: 1 })[1] // => { code: 'string-change.crossing', params: { count: 1
- * } }
+ * describeStringChanges({ 'next digit': 5, crossing: 1 })[1] // => { code: 'string-change.crossing', params: { count: 1 } }
  */
 export const describeStringChanges = (kinds: StringChange['kinds']): readonly Message[] =>
   Object.entries(kinds).map(([kind, count]) => message(STEP_TEXTS[kind as StringChangeKind], { count }));
@@ -68,8 +67,12 @@ const addStringChange = (matrix: Map<string, StringChange>, a: PlayedStep, b: Pl
  * The string-change matrix of a fingering: every step from a stroke to one that comes right after it, those on one
  * string included, by string left and string reached. Of a pinch each string counts.
  * @example
- * computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm',
- * 'i']).length // => 4
+ * computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *   'p',
+ *   'i',
+ *   'm',
+ *   'i',
+ * ]).length // => 4
  */
 export const computeStringChanges = (task: FingeringTask, digits: Fingering): readonly StringChange[] => {
   const events = groupIntoEvents(task.strokes);
@@ -90,8 +93,16 @@ export const computeStringChanges = (task: FingeringTask, digits: Fingering): re
 /**
  * How many steps of each kind a string-change matrix holds.
  * @example
- * Object.keys(countStringChangesByKind(computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3
- * 2 3')).pattern), ['p', 'i', 'm', 'i']))).length > 0 // => true
+ * Object.keys(
+ *   countStringChangesByKind(
+ *     computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *       'p',
+ *       'i',
+ *       'm',
+ *       'i',
+ *     ]),
+ *   ),
+ * ).length > 0 // => true
  */
 export const countStringChangesByKind = (
   changes: readonly StringChange[],

@@ -11,8 +11,10 @@ export interface StrokeGroup {
  * The groups a figure falls into, each opened by the thumb or the pick: 3+3+2 and the like. What comes before the first
  * belongs to the last. Empty where neither plays.
  * @example
- * computeStrokeGroups(valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- * analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).digits).length > 0 // => true
+ * computeStrokeGroups(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).digits,
+ * ).length > 0 // => true
  */
 export const computeStrokeGroups = (
   pattern: Pattern,

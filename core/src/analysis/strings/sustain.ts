@@ -58,8 +58,11 @@ const getPlantingLead = ({ strokes }: Score, task: FingeringTask, digits: Finger
 /**
  * How long each note of a fingering rings: until its string is struck or planted on again, is damped, or the part ends.
  * @example
- * computeSustain(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
- * createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
+ * computeSustain(
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   ['p', 'i', 'm', 'i'],
+ * ).length // => 4
  */
 export const computeSustain = (score: Score, task: FingeringTask, digits: Fingering): readonly NoteSustain[] => {
   const nexts = findNextOnString(score);

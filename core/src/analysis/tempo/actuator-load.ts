@@ -50,9 +50,18 @@ const computeLoad = (
 /**
  * The load of every striker the school has, thumb side first.
  * @example
- * computeLoads(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'],
- * computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm',
- * 'i'])).map(({ actuator }) => actuator).join(' ') // => 'p i m a'
+ * computeLoads(
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   ['p', 'i', 'm', 'i'],
+ *   computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *     'p',
+ *     'i',
+ *     'm',
+ *     'i',
+ *   ]),
+ * )
+ *   .map(({ actuator }) => actuator)
+ *   .join(' ') // => 'p i m a'
  */
 export const computeLoads = (
   task: FingeringTask,

@@ -18,8 +18,17 @@ export const tempoAtTransition = (beats: number, seconds: number): number => (60
 /**
  * The least tempo limit over all needs, from the tempo they were measured at; undefined where nothing follows anything.
  * @example
- * Math.round(computeMaxTempo(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern), ['p', 'i', 'm', 'i'])).bpm) > 80 // => true
+ * Math.round(
+ *   computeMaxTempo(
+ *     80,
+ *     computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *       'p',
+ *       'i',
+ *       'm',
+ *       'i',
+ *     ]),
+ *   ).bpm,
+ * ) > 80 // => true
  */
 export const computeMaxTempo = (tempo: number, needs: readonly TimedTransition[]): MaxTempo | undefined => {
   let least: MaxTempo | undefined;
@@ -38,9 +47,18 @@ export interface ConstraintMaxTempo extends MaxTempo {
 /**
  * The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first.
  * @example
- * computeMaxTempoByConstraint(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ actuator }) => actuator ?? 'in turn').sort().join(' ') // => 'i in turn
- * m p'
+ * computeMaxTempoByConstraint(
+ *   80,
+ *   computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *     'p',
+ *     'i',
+ *     'm',
+ *     'i',
+ *   ]),
+ * )
+ *   .map(({ actuator }) => actuator ?? 'in turn')
+ *   .sort()
+ *   .join(' ') // => 'i in turn m p'
  */
 export const computeMaxTempoByConstraint = (
   tempo: number,

@@ -154,8 +154,12 @@ const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: n
 /**
  * Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn.
  * @example
- * computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm',
- * 'i']).length > 0 // => true
+ * computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *   'p',
+ *   'i',
+ *   'm',
+ *   'i',
+ * ]).length > 0 // => true
  */
 export const computeTimedTransitions = (task: FingeringTask, digits: Fingering): readonly TimedTransition[] => {
   const events = groupIntoEvents(task.strokes);

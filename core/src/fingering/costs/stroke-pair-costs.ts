@@ -16,8 +16,11 @@ const canSchoolRake = ({ rakes, weights }: School, from: FingeredStroke, to: Fin
 /**
  * Whether the second stroke rakes on from the first: as its mark asks, or as the school does.
  * @example
- * isRakeContinuation({ digit: 'i', string: 2 }, { digit: 'i', string: 3 }, resolveSchoolOrThrow({ school:
- * 'one-per-string' })) // => false
+ * isRakeContinuation(
+ *   { digit: 'i', string: 2 },
+ *   { digit: 'i', string: 3 },
+ *   resolveSchoolOrThrow({ school: 'one-per-string' }),
+ * ) // => false
  */
 export const isRakeContinuation = (from: FingeredStroke, to: FingeredStroke, school: School): boolean => {
   if (from.digit !== to.digit || actuatorOf(from.digit) === 'pick') return false;
@@ -91,8 +94,15 @@ const timePressureBetween = (need: number, seconds: number, { school, hand }: Co
 /**
  * Seconds a striker needs from one stroke to its next, for a hand and a school.
  * @example
- * minIntervalSameActuator({ digit: 'i', string: 3 }, { digit: 'i', string: 3 }, { school: resolveSchoolOrThrow({
- * school: 'one-per-string' }), hand: createTaskFromPattern(createPattern('P')).hand, strings: 6 }) > 0 // => true
+ * minIntervalSameActuator(
+ *   { digit: 'i', string: 3 },
+ *   { digit: 'i', string: 3 },
+ *   {
+ *     school: resolveSchoolOrThrow({ school: 'one-per-string' }),
+ *     hand: createTaskFromPattern(createPattern('P')).hand,
+ *     strings: 6,
+ *   },
+ * ) > 0 // => true
  */
 export const minIntervalSameActuator = (
   from: FingeredStroke,
@@ -109,8 +119,15 @@ export const minIntervalSameActuator = (
 /**
  * Seconds two strikers need one after the other, for a hand.
  * @example
- * minIntervalOtherActuator({ digit: 'i', string: 3 }, { digit: 'm', string: 2 }, { school: resolveSchoolOrThrow({
- * school: 'one-per-string' }), hand: createTaskFromPattern(createPattern('P')).hand, strings: 6 }) > 0 // => true
+ * minIntervalOtherActuator(
+ *   { digit: 'i', string: 3 },
+ *   { digit: 'm', string: 2 },
+ *   {
+ *     school: resolveSchoolOrThrow({ school: 'one-per-string' }),
+ *     hand: createTaskFromPattern(createPattern('P')).hand,
+ *     strings: 6,
+ *   },
+ * ) > 0 // => true
  */
 export const minIntervalOtherActuator = (from: FingeredStroke, to: FingeredStroke, { hand }: CostContext): number =>
   baseMinIntervalOtherActuator(from.digit, to.digit, hand.times) *

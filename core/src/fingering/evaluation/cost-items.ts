@@ -164,9 +164,12 @@ const simultaneousCostItems = (
 /**
  * The cost items of one event: its strokes by themselves, together, and against the events before.
  * @example
- * listEventCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
- * groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes), ['p', 'i', 'm',
- * 'i'], 0).every(({ stroke }) => stroke === 0) // => true
+ * listEventCostItems(
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes),
+ *   ['p', 'i', 'm', 'i'],
+ *   0,
+ * ).every(({ stroke }) => stroke === 0) // => true
  */
 export const listEventCostItems = (
   task: FingeringTask,
@@ -225,8 +228,12 @@ const pickReversalCostItems = (
  * Every cost of a fingering, written out plainly from the definitions. The solver's answer is the fingering
  * for which the sum of these is least.
  * @example
- * listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm',
- * 'i']).every(({ amount }) => amount > 0) // => true
+ * listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), [
+ *   'p',
+ *   'i',
+ *   'm',
+ *   'i',
+ * ]).every(({ amount }) => amount > 0) // => true
  */
 export const listCostItems = (task: FingeringTask, digits: Fingering): readonly CostItem[] => {
   const events = groupIntoEvents(task.strokes);
@@ -237,8 +244,7 @@ export const listCostItems = (task: FingeringTask, digits: Fingering): readonly 
  * Sum of the cost items of a fingering.
  * @example
  * sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']) <
- * sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'i', 'i']) // =>
- * true
+ *   sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'i', 'i']) // => true
  */
 export const sumCosts = (task: FingeringTask, digits: Fingering): number =>
   listCostItems(task, digits).reduce((sum, { amount }) => sum + amount, 0);

@@ -99,9 +99,13 @@ const reuseCostItems = (old: EvaluatedTask, now: Omit<EvaluatedTask, 'items'>, s
  * weighs
  * on them, are taken over.
  * @example
- * updateCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'],
- * createFingeringCache()).length === listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern), ['p', 'i', 'm', 'i']).length // => true
+ * updateCostItems(
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   ['p', 'i', 'm', 'i'],
+ *   createFingeringCache(),
+ * ).length ===
+ *   listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])
+ *     .length // => true
  */
 export const updateCostItems = (
   task: FingeringTask,

@@ -159,8 +159,9 @@ export const solveKBest = (
 /**
  * The fingering of least total cost.
  * @example
- * solveFingering(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(' ')
- * // => 'p i m i'
+ * solveFingering(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(
+ *   ' ',
+ * ) // => 'p i m i'
  */
 export const solveFingering = (
   task: FingeringTask,

@@ -135,9 +135,12 @@ interface PrecedingEvent extends TimeGap {
 /**
  * The event some places before another and the seconds between them; undefined before the beginning.
  * @example
- * findPrecedingEvent(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
- * groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes), 1, 1).index //
- * => 0
+ * findPrecedingEvent(
+ *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes),
+ *   1,
+ *   1,
+ * ).index // => 0
  */
 export const findPrecedingEvent = (
   task: FingeringTask,

@@ -54,8 +54,10 @@ export const validateSchoolReference = (choice: SchoolReference): readonly Probl
 /**
  * The task of fingering a score by a school, for a hand.
  * @example
- * createTaskFromScore(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), resolveSchoolOrThrow({
- * school: 'rolling' })).school.key // => 'rolling'
+ * createTaskFromScore(
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   resolveSchoolOrThrow({ school: 'rolling' }),
+ * ).school.key // => 'rolling'
  */
 export const createTaskFromScore = (
   score: Score,

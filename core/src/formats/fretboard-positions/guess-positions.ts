@@ -142,8 +142,7 @@ const keyOf = (notes: readonly UnplacedNote[]): string =>
  * note
  * that is off this neck, or that had to go so that the others can be held.
  * @example
- * guessPositions(createInstrument(findTuningOrStandard('standard')), [[{ midi: 40 }], [{ midi: 64 }]]) // => [[{
- * string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
+ * guessPositions(createInstrument(findTuningOrStandard('standard')), [[{ midi: 40 }], [{ midi: 64 }]]) // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
  */
 export const guessPositions = (
   instrument: Instrument,

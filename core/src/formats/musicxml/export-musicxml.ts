@@ -245,8 +245,9 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
  * pick.
  * `digits` come in the order of the strokes. Strokes on muted strings are left out.
  * @example
- * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm',
- * 'i']).includes('<score-partwise') // => true
+ * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes(
+ *   '<score-partwise',
+ * ) // => true
  */
 export const exportMusicXml = (
   given: Score,

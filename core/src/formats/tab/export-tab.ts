@@ -208,8 +208,11 @@ const heading = (score: Score, school: string): readonly string[] => [
  * `digits` come in the order of
  * the score's strokes. Over the bars of a song stand its sections and chords.
  * @example
- * exportTab(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'],
- * 'one-per-string').split('\n')[0] // => '–'
+ * exportTab(
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   ['p', 'i', 'm', 'i'],
+ *   'one-per-string',
+ * ).split('\n')[0] // => '–'
  */
 export const exportTab = (
   score: Score,

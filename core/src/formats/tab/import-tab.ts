@@ -308,8 +308,8 @@ export const parseTab = (source: string): Result<ParsedMusic> => {
 /**
  * Reads plain-text tablature as a pattern; see `parseTab`.
  * @example
- * valueOrThrow(importTab(['e|--0--1--|', 'B|--------|', 'G|--------|',
- * 'D|--------|'].join('\n'))).pattern.strokes.length // => 2
+ * valueOrThrow(importTab(['e|--0--1--|', 'B|--------|', 'G|--------|', 'D|--------|'].join('\n'))).pattern.strokes
+ *   .length // => 2
  */
 export const importTab = (source: string, choice: ImportSelection = {}): Result<ImportedPattern> => {
   const read = parseTab(source);

@@ -105,9 +105,15 @@ const updateTracker = (known: AbilityTracker, { at, offset, strain, clean }: Tim
  * ceiling an able adult would have there, and moves the ability in what sets that ceiling (see `updateAbility`). Plans
  * that were made before ceilings were kept in them say nothing.
  * @example
- * estimateConstraints([{ plan: { target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [90], ceiling: 100,
- * constraint: 'm' }] }, events: [{ id: 'x', at: 0, kind: 'clean', stage: 'a', tempo: 90 }] }], 0).map(({ constraint,
- * slowness }) => constraint + (slowness < 1)) // => ['mtrue']
+ * estimateConstraints(
+ *   [
+ *     {
+ *       plan: { target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [90], ceiling: 100, constraint: 'm' }] },
+ *       events: [{ id: 'x', at: 0, kind: 'clean', stage: 'a', tempo: 90 }],
+ *     },
+ *   ],
+ *   0,
+ * ).map(({ constraint, slowness }) => constraint + (slowness < 1)) // => ['mtrue']
  */
 export const estimateConstraints = (
   practised: readonly PracticeRecord[],

@@ -167,8 +167,13 @@ const estimateTimes = (
  * say
  * nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered for.
  * @example
- * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras:
- * [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
+ * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, {
+ *   strokes: [],
+ *   extras: [],
+ *   fit: 1,
+ *   slower: [1, 1],
+ *   cycles: 0,
+ * }) // => []
  */
 export const estimateTransitionTimes = (
   pattern: Pattern,
@@ -207,8 +212,13 @@ const MAX_ITERATIONS = 6;
 /**
  * A hand with the times a take tells; null where it tells none. Of the hand it comes to the take says nothing more.
  * @example
- * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras: [],
- * fit: 1, slower: [1, 1], cycles: 0 }) // => null
+ * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, {
+ *   strokes: [],
+ *   extras: [],
+ *   fit: 1,
+ *   slower: [1, 1],
+ *   cycles: 0,
+ * }) // => null
  */
 export const proposeHandFromTake = (
   pattern: Pattern,

@@ -11,8 +11,9 @@ const replaceStages = (plan: LadderPlan, stages: readonly PlannedStage[]): Ladde
 /**
  * A plan with one stage at another place (counted from 0); the others keep their order.
  * @example
- * moveStage({ target: 60, stages: ['a', 'b', 'c'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'c',
- * 0).stages.map(({ key }) => key).join('') // => 'cab'
+ * moveStage({ target: 60, stages: ['a', 'b', 'c'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'c', 0)
+ *   .stages.map(({ key }) => key)
+ *   .join('') // => 'cab'
  */
 export const moveStage = (plan: LadderPlan, key: string, to: number): LadderPlan => {
   const rest = plan.stages.filter((stage) => stage.key !== key);
@@ -23,8 +24,8 @@ export const moveStage = (plan: LadderPlan, key: string, to: number): LadderPlan
 /**
  * A plan without a stage; the last one stays.
  * @example
- * removeStage({ target: 60, stages: ['a', 'b'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) },
- * 'a').stages.length // => 1
+ * removeStage({ target: 60, stages: ['a', 'b'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'a').stages
+ *   .length // => 1
  */
 export const removeStage = (plan: LadderPlan, key: string): LadderPlan =>
   plan.stages.length > 1
@@ -37,8 +38,10 @@ export const removeStage = (plan: LadderPlan, key: string): LadderPlan =>
 /**
  * The stages of a ladder that a plan leaves out.
  * @example
- * listRemovedStages(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), {
- * target: 60, stages: [] })[0].key // => 'position'
+ * listRemovedStages(
+ *   valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })),
+ *   { target: 60, stages: [] },
+ * )[0].key // => 'position'
  */
 export const listRemovedStages = ({ stages }: PracticeLadder, plan: LadderPlan): readonly PlannedStage[] => {
   const there = new Set(plan.stages.map(({ key }) => key));
@@ -48,8 +51,11 @@ export const listRemovedStages = ({ stages }: PracticeLadder, plan: LadderPlan):
 /**
  * A plan with a stage of its ladder taken up again, before the first that comes after it in the ladder.
  * @example
- * restoreStage(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), {
- * target: 60, stages: [] }, 'slowly').stages[0].key // => 'slowly'
+ * restoreStage(
+ *   valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })),
+ *   { target: 60, stages: [] },
+ *   'slowly',
+ * ).stages[0].key // => 'slowly'
  */
 export const restoreStage = (ladder: PracticeLadder, plan: LadderPlan, key: string): LadderPlan => {
   const order = ladder.stages.map((stage) => stage.key);
@@ -64,8 +70,8 @@ export const restoreStage = (ladder: PracticeLadder, plan: LadderPlan, key: stri
 /**
  * A plan with one stage changed: a tempo of its own, a remark, another gate.
  * @example
- * updateStage({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [50, 60] }] }, 'a', { tempos: [55]
- * }).stages[0].tempos // => [55]
+ * updateStage({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [50, 60] }] }, 'a', { tempos: [55] })
+ *   .stages[0].tempos // => [55]
  */
 export const updateStage = (
   plan: LadderPlan,
@@ -156,8 +162,10 @@ const endWords = ({ stages, target }: LadderPlan): readonly Message[] => {
  * What follows from how a teacher arranged a ladder: what begins unprepared, what is near or beyond the hand,
  * and whether the target is reached at all.
  * @example
- * checkPlan(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), { target:
- * 60, stages: [] }).at(-1).code // => 'ladder-note.no-tempo-stage'
+ * checkPlan(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), {
+ *   target: 60,
+ *   stages: [],
+ * }).at(-1).code // => 'ladder-note.no-tempo-stage'
  */
 export const checkPlan = (ladder: PracticeLadder, plan: LadderPlan): readonly Message[] => [
   ...leftOutWords(ladder, plan),

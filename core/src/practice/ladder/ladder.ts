@@ -124,8 +124,10 @@ const addTempos = (raw: StageDraft, next: StageDraft | undefined, target: number
  * it needs none of with the reason, and a warning where the target is more than 92 % of the ceiling. Errors:
  * `ladder-impossible` for no strokes, too many of them, or a target no metronome has.
  * @example
- * valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind
- * }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
+ * valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 }))
+ *   .stages.map(({ kind }) => kind)
+ *   .slice(0, 3)
+ *   .join(' ') // => 'position thumb fingers'
  */
 export const createLadder = (given: Pattern, aim: LadderOptions): Result<PracticeLadder> => {
   const { target, hand = ABLE_ADULT_HAND, voicings = [], method = PRACTICE_METHODS[0] } = aim;
@@ -186,8 +188,8 @@ export const toPlannedStage = ({ key, name, gate, tempos, cause, ceiling, constr
 /**
  * The plan of a ladder: its stages with their gates and tempos and the hand it was made for, without what is played.
  * @example
- * toLadderPlan(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100
- * }))).target // => 100
+ * toLadderPlan(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 })))
+ *   .target // => 100
  */
 export const toLadderPlan = ({ stages, target, hand }: PracticeLadder): LadderPlan => ({
   target,

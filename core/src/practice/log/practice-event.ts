@@ -134,8 +134,13 @@ export const isAttempt = ({ kind }: PracticeEvent): boolean => kind === 'clean' 
  * order
  * they arrive in, and however often, the outcome is the same.
  * @example
- * normaliseEvents([{ id: 'b', at: 2, kind: 'rest' }, { id: 'a', at: 1, kind: 'rest' }, { id: 'b', at: 2, kind: 'rest'
- * }]).map(({ id }) => id).join('') // => 'ab'
+ * normaliseEvents([
+ *   { id: 'b', at: 2, kind: 'rest' },
+ *   { id: 'a', at: 1, kind: 'rest' },
+ *   { id: 'b', at: 2, kind: 'rest' },
+ * ])
+ *   .map(({ id }) => id)
+ *   .join('') // => 'ab'
  */
 export const normaliseEvents = (events: readonly PracticeEvent[]): readonly PracticeEvent[] => {
   const byId = new Map<string, PracticeEvent>();

@@ -116,8 +116,9 @@ const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, be
  * through a log
  * in one go or from snapshot to snapshot comes to the same.
  * @example
- * foldPractice({ target: 60, stages: [] }, EMPTY_PRACTICE_SNAPSHOT, [{ id: 'a', at: 5, kind: 'minutes', minutes: 3
- * }]).days.map(({ minutes }) => minutes).join() // => '3'
+ * foldPractice({ target: 60, stages: [] }, EMPTY_PRACTICE_SNAPSHOT, [{ id: 'a', at: 5, kind: 'minutes', minutes: 3 }])
+ *   .days.map(({ minutes }) => minutes)
+ *   .join() // => '3'
  */
 export const foldPractice = (
   plan: LadderPlan,

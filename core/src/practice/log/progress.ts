@@ -33,8 +33,12 @@ const WEAK_STAGE_THRESHOLDS = { attempts: 12, share: 0.15 } as const;
 /**
  * The stages in which most attempts slipped, the worst first; those with few attempts are left aside.
  * @example
- * findWeakStages([{ key: 'thumb', clean: 10, slipped: 10 }, { key: 'tempo', clean: 30, slipped: 1 }]).map(({ key }) =>
- * key).join() // => 'thumb'
+ * findWeakStages([
+ *   { key: 'thumb', clean: 10, slipped: 10 },
+ *   { key: 'tempo', clean: 30, slipped: 1 },
+ * ])
+ *   .map(({ key }) => key)
+ *   .join() // => 'thumb'
  */
 export const findWeakStages = (
   attempts: readonly StageAttempts[],
@@ -54,8 +58,9 @@ export const findWeakStages = (
  * a row
  * without a slip skip one (rules est.).
  * @example
- * computeProgress({ target: 60, stages: [{ key: 'slowly', name: 'Slowly', gate: 1, tempos: [60] }] }, [{ id: 'a', at:
- * 5, kind: 'clean', stage: 'slowly', tempo: 60 }]).stage // => 1
+ * computeProgress({ target: 60, stages: [{ key: 'slowly', name: 'Slowly', gate: 1, tempos: [60] }] }, [
+ *   { id: 'a', at: 5, kind: 'clean', stage: 'slowly', tempo: 60 },
+ * ]).stage // => 1
  */
 export const computeProgress = (plan: LadderPlan, events: readonly PracticeEvent[]): PracticeProgress =>
   progressAt(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events));

@@ -217,8 +217,7 @@ const stageName = (name: Label): Label => (typeof name === 'string' ? (firstRead
 /**
  * What limits a stage, from the sentence that was stored; null for one that says nothing known.
  * @example
- * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // =>
- * 'limit.same-string'
+ * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // => 'limit.same-string'
  */
 export const migrateLimitReason = (cause: string): Message | null => firstRead(CAUSES, cause) ?? null;
 
@@ -235,8 +234,8 @@ const stageFromProse = ({ cause, ...stage }: StoredStage): PlannedStage => ({
 /**
  * A plan with the names and causes of its stages as codes, whichever version stored it.
  * @example
- * migrateLadderPlan({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [60] }]
- * }).stages[0].name.code // => 'stage.tempo.name'
+ * migrateLadderPlan({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [60] }] }).stages[0]
+ *   .name.code // => 'stage.tempo.name'
  */
 export const migrateLadderPlan = (
   plan: Omit<LadderPlan, 'stages'> & { readonly stages: readonly StoredStage[] },

@@ -87,8 +87,11 @@ export interface SimulationResult {
  * Weeks of practice of an invented student on a ladder, from a time on (milliseconds since 1970). The same source of
  * chances gives the same weeks.
  * @example
- * simulatePractice(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })),
- * DEFAULT_STUDENT, { from: 0, days: 1, random: createSeededRandom(1) }).events.length > 0 // => true
+ * simulatePractice(
+ *   valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })),
+ *   DEFAULT_STUDENT,
+ *   { from: 0, days: 1, random: createSeededRandom(1) },
+ * ).events.length > 0 // => true
  */
 export const simulatePractice = (
   ladder: PracticeLadder,

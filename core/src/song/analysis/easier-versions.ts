@@ -162,8 +162,9 @@ const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDra
  * Easier versions of a song, each a song by itself, the easiest first, with what is played and its tempo ceiling; the
  * song as it is written comes last. What would leave nothing out, or everything, is left out itself.
  * @example
- * createEasierVersions(createSong('Song'), analyseSong(createSong('Song'))).map(({ key }) => key).join(' ') // =>
- * 'thumb finger written'
+ * createEasierVersions(createSong('Song'), analyseSong(createSong('Song')))
+ *   .map(({ key }) => key)
+ *   .join(' ') // => 'thumb finger written'
  */
 export const createEasierVersions = (
   song: Song,

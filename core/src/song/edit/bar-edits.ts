@@ -62,8 +62,8 @@ const createBarsEdit = (
  * The edit that puts a texture into some bars, into all that have their figure, or into all of those but the bars
  * themselves; figures that it needs come along.
  * @example
- * createTextureEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'everywhere',
- * 'rest').edits.length // => 1
+ * createTextureEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'everywhere', 'rest').edits
+ *   .length // => 1
  */
 export const createTextureEdit = (
   song: Song,
@@ -83,8 +83,8 @@ export const createTextureEdit = (
  * The edit that takes strokes that were edited in a bar into the bar alone, into its figure, or into its figure
  * everywhere but here, where the bar keeps the strokes it had.
  * @example
- * createStrokesEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'here', { now: [], before: []
- * }).kind // => 'setBars'
+ * createStrokesEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'here', { now: [], before: [] })
+ *   .kind // => 'setBars'
  */
 export const createStrokesEdit = (
   song: Song,

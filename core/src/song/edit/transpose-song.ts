@@ -64,8 +64,10 @@ const createShapesEdit = (song: Song, instrument: Instrument, shapes: readonly R
  * The edit that moves a song by semitones: every chord under its new name, with its easiest shape. Errors: those of
  * symbols, `chord-without-shape`.
  * @example
- * Object.keys(valueOrThrow(applySongEdit(createSong('Song'), valueOrThrow(createTransposeEdit(createSong('Song'),
- * 2)))).document.voicings).join() // => 'D'
+ * Object.keys(
+ *   valueOrThrow(applySongEdit(createSong('Song'), valueOrThrow(createTransposeEdit(createSong('Song'), 2)))).document
+ *     .voicings,
+ * ).join() // => 'D'
  */
 export const createTransposeEdit = (song: Song, semitones: number): Result<SongChange> => {
   const shapes = chooseShapes(song, song.instrument, (symbol) => transposeChordSymbol(symbol, semitones));
@@ -76,8 +78,9 @@ export const createTransposeEdit = (song: Song, semitones: number): Result<SongC
  * The edit that puts a capo on and keeps the key a song sounds in: the same chords with the shapes that sound them
  * there.
  * @example
- * valueOrThrow(applySongEdit(createSong('Song'), valueOrThrow(createCapoEdit(createSong('Song'),
- * 5)))).document.voicings.C.frets.join(' ') // => '3 2 0 0 0 3'
+ * valueOrThrow(
+ *   applySongEdit(createSong('Song'), valueOrThrow(createCapoEdit(createSong('Song'), 5))),
+ * ).document.voicings.C.frets.join(' ') // => '3 2 0 0 0 3'
  */
 export const createCapoEdit = (song: Song, capo: number): Result<SongChange> => {
   const instrument = { ...song.instrument, capo };

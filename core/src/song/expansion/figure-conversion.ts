@@ -22,8 +22,7 @@ const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: 
 /**
  * A pattern as a figure of a song: free of its chord, its bass strokes bound to whatever carries the bass.
  * @example
- * patternToFigure(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role // =>
- * 'bass'
+ * patternToFigure(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role // => 'bass'
  */
 export const patternToFigure = (pattern: Pattern, id: string): SongFigure => ({
   id,

@@ -44,8 +44,10 @@ const findUnexpectedPitches = ({ pitches }: AlignmentScene, notes: readonly Play
  * that every
  * stroke is known exactly. Seconds, sorted.
  * @example
- * alignNotesToScore([], createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p',
- * 'i', 'm', 'i'], 1)).cycles // => 0
+ * alignNotesToScore(
+ *   [],
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1),
+ * ).cycles // => 0
  */
 export const alignNotesToScore = (notes: readonly PlayedNote[], asked: TakeReference): TakeAlignment => {
   const scene = createAlignmentScene(asked);

@@ -188,8 +188,10 @@ export const createTakeAlignment = (listened: AlignmentEvidence, fit: number): T
  * is none.
  * `innovation` is what `computeSpectralFlux` makes of the samples, where that is known.
  * @example
- * alignToScore(new Float32Array(9000), createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2
- * 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
+ * alignToScore(
+ *   new Float32Array(9000),
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1),
+ * ).cycles // => 0
  */
 export const alignToScore = (
   samples: Float32Array,

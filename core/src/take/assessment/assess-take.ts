@@ -178,9 +178,11 @@ const assessAlignment = (heard: TakeAlignment, score: Score, asked: TakeReferenc
 /**
  * A take that came as notes, judged as one that came as sound is. Errors: `take-silent`, `take-does-not-fit`.
  * @example
- * assessNotes([], flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
- * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok
- * // => false
+ * assessNotes(
+ *   [],
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1),
+ * ).ok // => false
  */
 export const assessNotes = (
   notes: readonly PlayedNote[],
@@ -196,9 +198,11 @@ export const assessNotes = (
  * second, −1
  * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
  * @example
- * assessTake(new Float32Array(44100), flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
- * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok
- * // => false
+ * assessTake(
+ *   new Float32Array(44100),
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1),
+ * ).ok // => false
  */
 export const assessTake = (samples: Float32Array, score: Score, asked: TakeReference): Result<TakeAssessment> => {
   const unfit = checkRecording(samples, asked);

@@ -35,8 +35,10 @@ const computePassMedian = (strokes: readonly TimingPoint[], cycle: number): Timi
 /**
  * Lateness and loudness over a take by digit, in the order digits are first asked for.
  * @example
- * createTimingStrips(createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i',
- * 'm', 'i'], 1), { strokes: [], cycles: 0 }) // => []
+ * createTimingStrips(
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1),
+ *   { strokes: [], cycles: 0 },
+ * ) // => []
  */
 export const createTimingStrips = (
   asked: TakeReference,

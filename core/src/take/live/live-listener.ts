@@ -104,8 +104,9 @@ const countPassesInWindow = (seconds: number, cycleSeconds: number): number =>
  * not depend
  * on how they are cut. The tempo may be up to a third beside what is asked, the player may stop and begin again.
  * @example
- * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).push(new
- * Float32Array(9000)) // => []
+ * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).push(
+ *   new Float32Array(9000),
+ * ) // => []
  */
 export class LiveListener {
   private readonly onePassReference: TakeReference;

@@ -51,8 +51,8 @@ const collectChordPitches = ({ chords, instrument }: Score): readonly number[] =
  * What a take of so many times through a score is judged against: each stroke that is heard, with its time, pitch and
  * digit.
  * @example
- * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'],
- * 3).strokes.length // => 12
+ * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 3)
+ *   .strokes.length // => 12
  */
 export const createTakeReference = (score: Score, digits: readonly (Digit | null)[], cycles = 1): TakeReference => {
   const cycleSeconds = durationInSeconds(score);

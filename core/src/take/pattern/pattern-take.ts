@@ -78,8 +78,8 @@ export const assessPatternNotes = (
 /**
  * What an invented player plays of a pattern, note by note.
  * @example
- * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYER_MODELS.steady, { cycles: 2, seed: 1
- * }).length // => 8
+ * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYER_MODELS.steady, { cycles: 2, seed: 1 })
+ *   .length // => 8
  */
 export const simulateNotes = (
   pattern: Pattern,
@@ -93,8 +93,11 @@ export const simulateNotes = (
 /**
  * The sound of a pattern by an invented player.
  * @example
- * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYER_MODELS.steady, { cycles:
- * 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
+ * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYER_MODELS.steady, {
+ *   cycles: 1,
+ *   seed: 1,
+ *   sampleRate: 8000,
+ * }).length > 8000 // => true
  */
 export const simulateAudio = (
   pattern: Pattern,

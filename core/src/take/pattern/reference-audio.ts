@@ -41,8 +41,12 @@ export const renderNotes = (notes: readonly PlayedNote[], sampleRate: number): F
  * wholly even.
  * Samples at `TAKE.sampleRate` a second.
  * @example
- * renderScoreAtTakeTempo(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, undefined, { strokes: [], cycles: 0 },
- * 2000).length // => 2000
+ * renderScoreAtTakeTempo(
+ *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
+ *   undefined,
+ *   { strokes: [], cycles: 0 },
+ *   2000,
+ * ).length // => 2000
  */
 export const renderScoreAtTakeTempo = (
   pattern: Pattern,

@@ -124,8 +124,11 @@ const applyTempoDrift = (at: number, whole: number, drift: number): number =>
 /**
  * A take as an invented player plays it. The same source of chances gives the same take.
  * @example
- * simulatePerformance(createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p',
- * 'i', 'm', 'i'], 2), PLAYER_MODELS.steady, createSeededRandom(1)).strokes.length // => 8
+ * simulatePerformance(
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 2),
+ *   PLAYER_MODELS.steady,
+ *   createSeededRandom(1),
+ * ).strokes.length // => 8
  */
 export const simulatePerformance = (
   asked: TakeReference,

@@ -105,8 +105,8 @@ const addClick = (samples: Float32Array, { click, sampleRate }: RecordingConditi
  * A sound as a recording has it: in a room, with a click, through a microphone, with noise. Decibels are against the
  * sound.
  * @example
- * applyRecordingConditions(new Float32Array(10), { sampleRate: 8000, random: createSeededRandom(1), room: true
- * }).length // => 10
+ * applyRecordingConditions(new Float32Array(10), { sampleRate: 8000, random: createSeededRandom(1), room: true })
+ *   .length // => 10
  */
 export const applyRecordingConditions = (sound: Float32Array, recording: RecordingConditions): Float32Array => {
   const { sampleRate, random, noise, room, highPass } = recording;
@@ -126,8 +126,7 @@ export const applyRecordingConditions = (sound: Float32Array, recording: Recordi
  * with
  * noise, as the recording says.
  * @example
- * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: createSeededRandom(1) }).length //
- * => 4000
+ * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: createSeededRandom(1) }).length // => 4000
  */
 export const renderTake = (
   { strokes, seconds }: SimulatedPerformance,
