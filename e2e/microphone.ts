@@ -16,10 +16,8 @@ export const soundFile = (name: string, samples: Float32Array, sampleRate: numbe
 
 /**
  * Lets a page listen to a file instead of the room: the same worklet and worker get its sound by the file's own clock,
- * as quickly as
- * the machine is, so that a busy one hears no less than an idle one. Only contexts that are made for a microphone are
- * replaced, which
- * ask for a rate of their own.
+ * as quickly as the machine is, so that a busy one hears no less than an idle one. Only contexts that are made for a
+ * microphone are replaced, which ask for a rate of their own.
  */
 export const listeningTo = async (page: Page, file: string): Promise<void> => {
   const sound = readFileSync(file).toString('base64');

@@ -1,7 +1,7 @@
 /*
  * The server with many studios: how many requests a second, how long each takes, and what a second process adds. Prints
- * a table;
- * minutes, most of them for filling the database. npm run bench:scale -- [--scale 0.1] [--servers 1,2] [--pooler]
+ * a table; minutes, most of them for filling the database. npm run bench:scale -- [--scale 0.1] [--servers 1,2]
+ * [--pooler]
  */
 import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';

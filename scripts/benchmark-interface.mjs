@@ -32,8 +32,7 @@ const patternOf = (count) => ({
 
 /**
  * Milliseconds of some key presses, each from the start of a frame: in the key's handler, until the judged pattern is
- * in
- * the page, and until the frame that shows it is painted.
+ * in the page, and until the frame that shows it is painted.
  */
 const measure = (keys, judged) =>
   page.evaluate(

@@ -1,7 +1,6 @@
 /**
  * What `--json` writes. Scripts rely on these names, so they are written here and do not follow core's own; a new field
- * may be
- * added, none is renamed.
+ * may be added, none is renamed.
  */
 import type {
   ActuatorLoad,

@@ -13,7 +13,7 @@ const folder = new URL('./', import.meta.url);
 const BLOCKS = /^ \* @example\n((?: \*(?! @|\/).*\n)+)/gm;
 
 /** An expression, which may go over several lines, and what it comes to. */
-const EXAMPLES = /([^]+?) \/\/ => (.+)\n/g;
+const EXAMPLES = /([^]+?)\s\/\/ => (.+)\n/g;
 
 const examplesOf = (file: string): Example[] =>
   [...readFileSync(new URL(file, folder), 'utf8').matchAll(BLOCKS)].flatMap(([, block = '']) =>

@@ -12,8 +12,7 @@ const DEBIAN_HOME = '/usr/lib/postgresql';
 const DATABASE = 'fleet_wren';
 /**
  * The log tells of starts, stops and crashes, not of statements that failed: their messages would quote rows and
- * addresses,
- * which the application's own log has reasons to leave out.
+ * addresses, which the application's own log has reasons to leave out.
  */
 const QUIET_LOG = [
   '-c log_min_messages=log',
@@ -242,8 +241,7 @@ const asking =
 
 /**
  * The application's own user and its database: it owns that and may do nothing else. Clusters that were made before
- * there were
- * two users have one for both. `many` lets it make further databases, which tests do.
+ * there were two users have one for both. `many` lets it make further databases, which tests do.
  */
 const createDatabase = (bin, port, { admin, password }, many) => {
   const asAdmin = asking(bin, { port, user: ADMIN, password: admin });

@@ -21,8 +21,7 @@ const backOff = () => {
 
 /**
  * Keeps a child process running: starts it again when it ends by itself, however often. One that ends before it was
- * ever ready has
- * a trouble that a restart does not mend, and ends the whole.
+ * ever ready has a trouble that a restart does not mend, and ends the whole.
  * `start` makes the process, which sends 'ready' when it serves; `ended(code)` is told when no process is left.
  */
 export const keepRunning = ({ start, say, ended }) => {

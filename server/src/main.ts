@@ -75,9 +75,8 @@ const stopServing = async (app: NestExpressApplication, db: Db, code: number): P
 
 /**
  * What nothing caught. A promise nobody waited for leaves everything else as it is, so it is logged and that is all.
- * After an
- * exception the state of this process is not known any more: it takes no new requests, ends those under way, and is
- * started again.
+ * After an exception the state of this process is not known any more: it takes no new requests, ends those under way,
+ * and is started again.
  */
 const surviveErrors = (stop: (code: number) => void): void => {
   process.on('unhandledRejection', (error) => console.error(say('operator.unhandled-rejection'), error));

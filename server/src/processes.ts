@@ -12,8 +12,8 @@ export const readyToServe = (): void => void process.send?.('ready');
 
 /**
  * Keeps several processes serving one port, which the operating system's sockets are shared for (`node:cluster`). One
- * that ends by
- * itself is replaced, with pauses that double while that keeps happening; `ready` is called once the first one listens.
+ * that ends by itself is replaced, with pauses that double while that keeps happening; `ready` is called once the first
+ * one listens.
  */
 export const superviseWorkers = (count: number, ready: () => void): void => {
   let [stopping, pause, lastEnd, announced] = [false, PAUSE.first as number, 0, false];

@@ -12,7 +12,8 @@ const accented = (text: string): string =>
   [...text]
     .map((letter) => {
       const other = ACCENTED[letter.toLowerCase()];
-      return other === undefined ? letter : letter === letter.toLowerCase() ? other : other.toUpperCase();
+      if (other === undefined) return letter;
+      return letter === letter.toLowerCase() ? other : other.toUpperCase();
     })
     .join('');
 
@@ -37,8 +38,7 @@ const disguised = (elements: readonly MessageFormatElement[]): MessageFormatElem
 
 /**
  * The catalogue in a language that nobody speaks: English with accents, two fifths longer. A screen in it shows what is
- * not
- * in the catalogue, and what is cut off where texts are longer.
+ * not in the catalogue, and what is cut off where texts are longer.
  */
 export const pseudoCatalogue = (): Catalogue =>
   Object.fromEntries(

@@ -96,7 +96,7 @@ export const runCapo = (file: string | undefined, options: CommandOptions): Resu
     return success(JSON.stringify({ here: here.map(capoForMachines), keys: keys.map(capoForMachines) }));
   const line = ({ transpose, capo: fret, shapes, openShapeCount }: (typeof here)[number]): string =>
     `  ${say('cli.capo.line', {
-      way: transpose === 0 ? 'none' : transpose > 0 ? 'up' : 'down',
+      way: ['down', 'none', 'up'][Math.sign(transpose) + 1] ?? 'none',
       steps: Math.abs(transpose),
       fret,
       shapes: shapes.join(' '),

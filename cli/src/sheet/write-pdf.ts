@@ -33,7 +33,7 @@ const sizeOf = (svg: string): readonly [width: number, height: number] => {
 const shapeWords = ({ chord, frets }: Voicing): string => `${chord} (${frets.map((fret) => fret ?? 'x').join(' ')})`;
 
 const fontFor = (_family: string, bold: boolean, italic: boolean): string =>
-  bold ? (italic ? 'serif-bold-italic' : 'serif-bold') : italic ? 'serif-italic' : 'serif';
+  ['serif', ...(bold ? ['bold'] : []), ...(italic ? ['italic'] : [])].join('-');
 
 /** Parts of a PDF library that a sheet is made with; they are large, and fetched when one is asked for. */
 const libraries = async () => {

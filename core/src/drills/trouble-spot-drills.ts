@@ -109,8 +109,7 @@ const changeAlone = (pattern: Pattern, from: Stroke, to: Stroke): Message =>
 
 /**
  * Some strokes of a pattern by themselves, with the digits they have in the whole: two on two strings over and over,
- * more of them
- * in their own time. Null where they are all of it, or none.
+ * more of them in their own time. Null where they are all of it, or none.
  * @example
  * createStrokesDrill(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, []) // => null
  */
@@ -153,8 +152,7 @@ const findThirdString = ({ strokes }: Pattern, pair: readonly number[]): number 
 
 /**
  * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, at last the
- * whole
- * again, ready to loop. Digits are pinned as the whole has them.
+ * whole again, ready to loop. Digits are pinned as the whole has them.
  * @example
  * createTroubleSpotDrills(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).length <= 9 // => true
  */

@@ -84,7 +84,8 @@ const apply = <Own extends KindSpecificEdit, Doc>(
  * Applies an edit to a document of a kind. A document that could not stand afterwards is refused with the reasons, and
  * the old one stays; so is an edit the kind has no name for (`edit-unknown`).
  * @example
- * valueOrThrow(applyEdit(PATTERN_DOCUMENT_TYPE, createPattern('P'), { kind: 'setTempo', tempo: 90 })).document.tempo // => 90
+ * valueOrThrow(applyEdit(PATTERN_DOCUMENT_TYPE, createPattern('P'), { kind: 'setTempo', tempo: 90 })).document.tempo
+ * // => 90
  */
 export const applyEdit = <Own extends KindSpecificEdit, Doc>(
   kind: DocumentType<Own, Doc>,

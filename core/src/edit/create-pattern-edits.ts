@@ -71,7 +71,8 @@ export const createMetreEdits = ({ metre, bars, subdivision }: MetreChange): rea
 /**
  * The edit that changes metre, length or parts of the beat, letting go of strokes and cut beats that no longer fit.
  * @example
- * valueOrThrow(applyPatternEdit(createPattern('P'), createResizeEdit(createPattern('P'), { bars: 2 }))).document.bars // => 2
+ * valueOrThrow(applyPatternEdit(createPattern('P'), createResizeEdit(createPattern('P'), { bars: 2 }))).document.bars
+ * // => 2
  */
 export const createResizeEdit = (pattern: Pattern, change: MetreChange): AnyPatternEdit => {
   const after = { ...pattern, ...change };

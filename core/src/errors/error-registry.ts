@@ -4,8 +4,7 @@ import { AUTH_ERRORS } from './auth-errors.ts';
 
 /**
  * The one registry of errors: every code the project can answer with, and its HTTP status. What a teacher reads is in
- * the
- * catalogue of texts, under `error.` and the code.
+ * the catalogue of texts, under `error.` and the code.
  */
 export const ERRORS = {
   // The pattern and its strokes

@@ -73,7 +73,8 @@ const validatePenalties = (weights: CustomSchool['weights']): readonly Problem[]
 /**
  * What keeps a school of a studio's own from being one; empty when it stands.
  * @example
- * validateCustomSchool({ id: 'x', name: 'Own', base: 'rolling', digits: ['p', 'i'], homes: {}, weights: {} }).length // => 0
+ * validateCustomSchool({ id: 'x', name: 'Own', base: 'rolling', digits: ['p', 'i'], homes: {}, weights: {} }).length
+ * // => 0
  */
 export const validateCustomSchool = (made: CustomSchool): readonly Problem[] => {
   const base = findSchool(made.base);

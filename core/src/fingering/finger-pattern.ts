@@ -86,7 +86,8 @@ export const fingerScore = (score: Score, task: FingeringTask, memory?: Fingerin
  * Fingers a pattern by its school at its tempo: the exact least-cost answer; where a bar comes back with another
  * fingering, a second exact run in which leaving the usual fingering of a figure costs too.
  * @example
- * fingerPattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p i m a m i'
+ * fingerPattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ')
+ * // => 'p i m a m i'
  */
 export const fingerPattern = (pattern: Pattern, options: FingeringOptions = {}): FingeringSolution => {
   const score = flattenScore(pattern, options);

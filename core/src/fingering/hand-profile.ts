@@ -101,7 +101,7 @@ const minPickInterval = (from: FingeredStroke, to: FingeredStroke, times: Estima
   const passed = skipped * times.passedString;
   if (kind === 'sweep') return times.sweep + passed;
   const turn = from.digit === to.digit ? times.pick : times.pickAlternate;
-  const round = kind === 'outside' ? times.outside : kind === 'inside' ? times.inside : 0;
+  const round = kind === 'outside' || kind === 'inside' ? times[kind] : 0;
   return turn + round + passed + strings * times.travelPerString;
 };
 

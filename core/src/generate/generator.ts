@@ -97,7 +97,8 @@ export const defaultValues = ({ fields }: Generator): GeneratorValues =>
  * The pattern a generator makes of some values; what is not given is as first offered. Errors: `generator-value` for
  * each value that cannot be, and those of the generator and of patterns.
  * @example
- * generatePattern(GENERATORS[0], defaultValues(GENERATORS[0]), { ...createPattern('P'), say: ({ code }) => code }).ok // => true
+ * generatePattern(GENERATORS[0], defaultValues(GENERATORS[0]), { ...createPattern('P'), say: ({ code }) => code }).ok
+ * // => true
  */
 export const generatePattern = (
   generator: Generator,

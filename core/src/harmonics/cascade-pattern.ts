@@ -36,8 +36,7 @@ const EIGHTHS_PER_BAR = 8;
 
 /**
  * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over,
- * and
- * so are harmonics beyond the neck.
+ * and so are harmonics beyond the neck.
  * @example
  * createCascadePattern(
  *   createPattern('P').instrument,

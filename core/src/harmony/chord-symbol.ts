@@ -41,8 +41,9 @@ const semitones = (interval: string): number => {
   const [, number = '1', quality = 'P'] = /^(\d+)([PMmAd]+)$/.exec(interval) ?? [];
   const step = ((Number(number) - 1) % 7) + 1;
   const perfect = step === 1 || step === 4 || step === 5;
-  const shift = quality.startsWith('A') ? quality.length : quality.startsWith('d') ? -quality.length : 0;
-  const lower = !perfect && (quality === 'm' || quality.startsWith('d')) ? -1 : 0;
+  const lowered = quality.startsWith('d');
+  const shift = quality.startsWith('A') || lowered ? (lowered ? -1 : 1) * quality.length : 0;
+  const lower = !perfect && (quality === 'm' || lowered) ? -1 : 0;
   return ((SEMITONES[step] as number) + shift + lower + 12) % 12;
 };
 
@@ -127,8 +128,7 @@ const LONGEST = 24;
 
 /**
  * Understands a chord symbol. Errors: `chord-unreadable` names the part that cannot be read and symbols near it;
- * another
- * chord is never taken in silence.
+ * another chord is never taken in silence.
  * @example
  * valueOrThrow(parseChordSymbol('Am7/G')).tones // => [9, 0, 4, 7]
  */

@@ -209,7 +209,7 @@ const searchOf = (
   open,
   tones: new Set(chord.tones),
   needed: chord.tones.reduce((bits, tone) => (chord.optional.includes(tone) ? bits : bits | (1 << tone)), 0),
-  least: Math.min(open.length, chord.tones.length < 3 ? 2 : chord.tones.length === 3 ? 3 : 4),
+  least: Math.min(open.length, Math.min(4, Math.max(2, chord.tones.length))),
   bass: chord.bass,
   span: options.span ?? SPAN,
   inner: options.allowInnerMutes ?? false,
@@ -234,12 +234,12 @@ const ranked = (instrument: Instrument, found: readonly RankedVoicing[]): readon
 
 /**
  * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets
- * and
- * four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
+ * and four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
  * sounding ones that no finger damps. Behind a capo the symbol is what sounds, the frets count from the capo. Errors:
  * `chord-unreadable`.
  * @example
- * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ') // => '3 2 0 0 0 3'
+ * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ')
+ * // => '3 2 0 0 0 3'
  */
 export const findVoicings = (
   symbol: string,

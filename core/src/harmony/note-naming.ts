@@ -8,8 +8,7 @@ const SYLLABLES: Readonly<Record<string, string>> = { C: 'Do', D: 'Re', E: 'Mi',
 
 /**
  * A note as it is called (common practice, no source): in German and the Nordic languages B is H, and B flat is B; in
- * Romance
- * languages notes have syllables.
+ * Romance languages notes have syllables.
  * @example
  * formatNoteName('Bb', 'letters with H') // => 'B'
  * formatNoteName('F#', 'syllables') // => 'Fa#'

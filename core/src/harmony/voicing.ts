@@ -93,10 +93,10 @@ const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number):
 
 /**
  * The string that carries the chord's bass: the one the teacher gave it to, else the lowest bass string that sounds the
- * root (or the bass a
- * slash chord names), else the lowest bass string that sounds at all; null when none does.
+ * root (or the bass a slash chord names), else the lowest bass string that sounds at all; null when none does.
  * @example
- * findBassString(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => 4
+ * findBassString(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] })
+ * // => 4
  */
 export const findBassString = (instrument: Instrument, voicing: Voicing): number | null => {
   if (voicing.bass !== undefined && listPossibleBassStrings(instrument, voicing).includes(voicing.bass))

@@ -23,8 +23,7 @@ const pitchOf = (word: string, usual: number): number | undefined => {
 
 /**
  * A tuning written as notes from the lowest string up: `C G D G B D`. A note without an octave is the one nearest to
- * how
- * the string is usually tuned; with one (`C2`) it is that one. Errors: `tuning-wrong`.
+ * how the string is usually tuned; with one (`C2`) it is that one. Errors: `tuning-wrong`.
  * @example
  * valueOrThrow(parseTuning('C G D G B D')).pitches.join(' ') // => '36 43 50 55 59 62'
  */
@@ -62,7 +61,8 @@ export interface RetunePlan {
 /**
  * The strings to retune, from the lowest up, to go from one tuning to another of as many strings.
  * @example
- * createRetunePlan(findTuningOrStandard('standard'), findTuningOrStandard('drop-d')).strings // => [{ string: 6, semitones: -2 }]
+ * createRetunePlan(findTuningOrStandard('standard'), findTuningOrStandard('drop-d')).strings
+ * // => [{ string: 6, semitones: -2 }]
  */
 export const createRetunePlan = (from: Tuning, to: Tuning): RetunePlan => {
   const strings = semitonesToRetune(from, to)

@@ -44,6 +44,7 @@ export const parsePitchClass = (name: string): number | undefined => {
   const match = /^([A-G])([#♯b♭]?)$/.exec(name);
   const base = match && LETTERS[match[1] as string];
   if (!match || base === undefined || base === null) return undefined;
-  const shift = /[#♯]/.test(match[2] ?? '') ? 1 : match[2] ? -1 : 0;
+  const flat = match[2] ? -1 : 0;
+  const shift = /[#♯]/.test(match[2] ?? '') ? 1 : flat;
   return midiToPitchClass(base + shift);
 };

@@ -19,9 +19,9 @@ export const emptyPlace = (): Message => message('place.several');
 
 /**
  * Fits weights so that wanted fingerings become the solver's own: the structured perceptron (Collins, EMNLP 2002) with
- * a
- * margin, on the solver's cost. What is wanted may be said of some strokes only; of the others the best fingering that
- * keeps to it counts (a latent structured perceptron). Weights keep their sign and stay within a factor of the base.
+ * a margin, on the solver's cost. What is wanted may be said of some strokes only; of the others the best fingering
+ * that keeps to it counts (a latent structured perceptron). Weights keep their sign and stay within a factor of the
+ * base.
  */
 
 /** A task and the digits wanted of some of its strokes. */

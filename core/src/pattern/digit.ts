@@ -64,4 +64,7 @@ export const fingerWord = (digit: Digit | Actuator): Message => message('finger.
  * @example
  * digitSymbol('down') // => 'v'
  */
-export const digitSymbol = (digit: Digit): string => (digit === 'down' ? 'v' : digit === 'up' ? '^' : digit);
+export const digitSymbol = (digit: Digit): string => {
+  if (digit === 'down') return 'v';
+  return digit === 'up' ? '^' : digit;
+};

@@ -29,8 +29,7 @@ export type Dynamic = 'soft' | 'loud';
 
 /**
  * The finger of the other hand, 1 = index to 4 = little finger, and the place it was written for: it holds as long as
- * the
- * stroke is played there.
+ * the stroke is played there.
  */
 export interface FrettingFinger {
   readonly finger: number;

@@ -80,8 +80,7 @@ export const tickToSeconds = (clock: TempoMap, tick: number): number => {
 
 /**
  * The tick of a score that is played at a second: the inverse of `tickToSeconds`. Before the start it goes on backwards
- * at
- * the first tempo.
+ * at the first tempo.
  * @example
  * Math.round(secondsToTick(flattenScore(createPattern('Roll', { tempo: 60, swing: 75 })), 0.75)) // => 420
  */

@@ -49,8 +49,10 @@ const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred
  * @example
  * getLoudness({ accent: true }) // => 1
  */
-export const getLoudness = ({ accent, slur, loudness }: Pick<ScoreStroke, 'accent' | 'slur' | 'loudness'>): number =>
-  accent ? LOUDNESS_LEVELS.accent : slur ? LOUDNESS_LEVELS.slurred : LOUDNESS_LEVELS[loudness ?? 'plain'];
+export const getLoudness = ({ accent, slur, loudness }: Pick<ScoreStroke, 'accent' | 'slur' | 'loudness'>): number => {
+  if (accent) return LOUDNESS_LEVELS.accent;
+  return slur ? LOUDNESS_LEVELS.slurred : LOUDNESS_LEVELS[loudness ?? 'plain'];
+};
 
 /**
  * Whether a digit belongs to the voices asked for; the pick counts with the thumb.

@@ -43,7 +43,8 @@ const createExcitation = (
  * Samples of a plucked string, −1 to 1: Karplus–Strong with an allpass for the fraction of a sample that the loop
  * is short of the period (Karplus & Strong 1983; Jaffe & Smith 1983).
  * @example
- * synthesisePluckedString({ frequency: 110, duration: 0.1, sampleRate: 8000, random: createSeededRandom(1) }).length // => 800
+ * synthesisePluckedString({ frequency: 110, duration: 0.1, sampleRate: 8000, random: createSeededRandom(1) }).length
+ * // => 800
  */
 export const synthesisePluckedString = (pluck: PluckOptions): Float32Array => {
   const { frequency, duration, sampleRate } = pluck;

@@ -28,8 +28,7 @@ const formatOf = (timeZone: string): Intl.DateTimeFormat | undefined => {
 
 /**
  * Minutes by which the clocks of a time zone (a name of the IANA database) are ahead of UTC at a moment, summer time
- * included;
- * undefined where there is no such zone. `at` is milliseconds since 1970.
+ * included; undefined where there is no such zone. `at` is milliseconds since 1970.
  * @example
  * zoneOffset('Europe/Berlin', Date.UTC(2026, 6, 1)) // => 120
  */

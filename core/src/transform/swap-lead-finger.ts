@@ -36,8 +36,10 @@ export const swapLeadFinger: PatternTransform = (pattern, ids) => {
         problem: message('reason.no-leading-finger'),
       }),
     );
-  const other = (pin: Digit | undefined): Digit | undefined =>
-    pin === pair[0] ? pair[1] : pin === pair[1] ? pair[0] : pin;
+  const other = (pin: Digit | undefined): Digit | undefined => {
+    if (pin === pair[0]) return pair[1];
+    return pin === pair[1] ? pair[0] : pin;
+  };
   return createReplaceEdit(pattern, ids, {
     strokes: chosen.map((stroke) => (stroke.pin ? { ...stroke, pin: other(stroke.pin) } : stroke)),
     edits: school ? [{ kind: 'chooseSchool', school }] : [],

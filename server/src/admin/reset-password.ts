@@ -7,8 +7,7 @@ import type { Db } from '../db/connection.ts';
 
 /**
  * Gives a teacher a new password, made here, and asks for no second factor any more; every session of the teacher ends.
- * Errors: a
- * sentence when there is none such.
+ * Errors: a sentence when there is none such.
  */
 export const resetPassword = async (db: Db, email: string): Promise<string> => {
   const store = new AuthStore(db);

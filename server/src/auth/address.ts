@@ -10,8 +10,7 @@ const groupsOf = (address: string): readonly string[] => {
 
 /**
  * Whom an address stands for when tries are counted: one line. Whoever has an IPv6 line has all addresses that begin
- * with the same
- * 64 bits (RFC 4291, 2.5.4), so these are one.
+ * with the same 64 bits (RFC 4291, 2.5.4), so these are one.
  */
 export const lineOf = (address: string): string => {
   if (!isIPv6(address) || address.includes('.')) return address;

@@ -67,8 +67,8 @@ export class AuthService {
 
   /**
    * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of
-   * an account
-   * from one address, and of any account from one address; on a device the account is known on, of that device alone.
+   * an account from one address, and of any account from one address; on a device the account is known on, of that
+   * device alone.
    */
   async signIn({ email, password, second }: SignInRequest, visitor: Visitor): Promise<SignInResult> {
     const who = triesOf('sign-in', email, visitor);

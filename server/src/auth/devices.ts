@@ -28,8 +28,7 @@ const sameText = (one: string, other: string): boolean => {
 
 /**
  * Devices that somebody was signed in on before have tries of their own (a device cookie, as the OWASP describes it):
- * what strangers
- * try elsewhere keeps nobody out who is at home. The cookie proves that alone, and opens nothing.
+ * what strangers try elsewhere keeps nobody out who is at home. The cookie proves that alone, and opens nothing.
  */
 @Injectable()
 export class Devices {

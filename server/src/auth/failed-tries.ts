@@ -25,9 +25,8 @@ const COUNT = `
 
 /**
  * Failed tries by who makes them. A few are free, then each has to wait longer than the one before, but nobody is shut
- * out: tries that
- * come too early are refused and count for nothing. A try is counted before it is looked at, so that many at once are
- * no way round.
+ * out: tries that come too early are refused and count for nothing. A try is counted before it is looked at, so that
+ * many at once are no way round.
  */
 @Injectable()
 export class FailedTries {

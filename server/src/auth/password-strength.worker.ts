@@ -14,8 +14,7 @@ export interface PasswordTask {
 
 /**
  * The first signs are enough: a password that begins well is good. With more of them, and more ways to write letters as
- * signs, the
- * package takes seconds for what nobody types (measured: 19 s for 256 signs; so, 0.2 s at the most).
+ * signs, the package takes seconds for what nobody types (measured: 19 s for 256 signs; so, 0.2 s at the most).
  */
 const BOUNDS = { maxLength: 32, l33tMaxSubstitutions: 4 } as const;
 

@@ -17,8 +17,7 @@ export const buildOtpauthUri = (secret: string, email: string): string => codesO
 
 /**
  * The step of time a code of six figures belongs to (RFC 6238, SHA-1 as every app has it); null for one that is not of
- * now, half
- * a minute before or after.
+ * now, half a minute before or after.
  */
 export const findTotpStep = (secret: string, code: string, now: Date): number | null => {
   const token = code.replace(/\s/g, '');

@@ -70,8 +70,7 @@ export class BackupService implements OnModuleDestroy {
 
   /**
    * Restores a backup into a studio that has nothing yet: all of it or nothing. Goes on where whoever sent it does not
-   * wait; what
-   * becomes of it is kept for whoever asks.
+   * wait; what becomes of it is kept for whoever asks.
    */
   async restore(teacher: Teacher, request: Request): Promise<Restored> {
     const { studioId } = teacher;

@@ -9,8 +9,8 @@ import {
 
 /**
  * Practice as versions before 1.1 kept it, with English sentences in it, read as the codes that stand for them now: in
- * a database
- * that is migrated and in a backup that is restored. What has another form is left to the check that follows.
+ * a database that is migrated and in a backup that is restored. What has another form is left to the check that
+ * follows.
  */
 
 type Fields = Readonly<Record<string, unknown>>;

@@ -9,8 +9,7 @@ import { CONFIG_TOKEN, type Config } from '../config.ts';
 
 /**
  * Bytes of one upload and of all that wait at once, how many may come at once, and what stays free on the disk;
- * milliseconds an upload
- * may pause, and bytes a second it keeps up at the least once it has had a minute.
+ * milliseconds an upload may pause, and bytes a second it keeps up at the least once it has had a minute.
  */
 const UPLOADS = {
   bytes: 2_200_000_000,

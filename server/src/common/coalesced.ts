@@ -1,7 +1,6 @@
 /**
  * Work that many ask for at once: while it runs, all who ask wait for one further run, which begins after they asked
- * and so sees what
- * they did before.
+ * and so sees what they did before.
  */
 export class Coalesced<T> {
   private readonly running = new Map<string, Promise<T>>();

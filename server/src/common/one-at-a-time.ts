@@ -11,8 +11,8 @@ interface Lane {
 
 /**
  * Work of this process that is done one after another by key. Whoever waits for a lock of the database holds a
- * connection while
- * waiting; here one of a key asks for it, and the others wait without. Errors: `unavailable` after ten seconds.
+ * connection while waiting; here one of a key asks for it, and the others wait without. Errors: `unavailable` after ten
+ * seconds.
  */
 export class OneAtATime {
   private readonly lanes = new Map<string, Lane>();

@@ -15,8 +15,7 @@ const readOrigin = (origin: string): string | undefined => {
 
 /**
  * The origin this application is reached under: the scheme as well as the host, so that a page of the same host without
- * TLS is another
- * one. Where cookies travel over TLS alone, so do pages, whatever the server in front says of itself.
+ * TLS is another one. Where cookies travel over TLS alone, so do pages, whatever the server in front says of itself.
  */
 const ownOrigin = (request: Request, secure: boolean): string | undefined =>
   readOrigin(`${secure ? 'https' : request.protocol}://${request.get('host') ?? ''}`);

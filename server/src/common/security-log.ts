@@ -40,8 +40,7 @@ interface Known {
 
 /**
  * Writes a line of JSON for each event of security: when, what, whether it was done, from where, by whom. Never what
- * was sent:
- * no address of mail, no password, no code, no token.
+ * was sent: no address of mail, no password, no code, no token.
  */
 export const createSecurityLog =
   (write: LogWriter) =>

@@ -25,8 +25,7 @@ export const endSlowBodies = (request: Request, response: Response, next: NextFu
 
 /**
  * Closes the connection of a request that was answered before all of its body came: what still comes is read for a
- * moment, so that
- * the answer reaches whoever sends, and no longer.
+ * moment, so that the answer reaches whoever sends, and no longer.
  */
 export const closeUnread = (request: Request, response: Response, next: NextFunction): void => {
   const { socket } = request;

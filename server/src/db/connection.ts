@@ -7,8 +7,7 @@ export const DB_TOKEN = Symbol('db');
 
 /**
  * Token of a few connections to the same database that are kept aside for short questions: who asks, and whether it
- * answers. However
- * much is asked of the others, these are free.
+ * answers. However much is asked of the others, these are free.
  */
 export const QUICK_DB = Symbol('quick db');
 
@@ -72,8 +71,8 @@ const MIGRATING = 7_104_221;
 
 /**
  * Brings the database up to the newest schema; servers that start at once do it one after another. They wait by a lock
- * that ends
- * with its transaction, so that one that is killed leaves none; the mark it may have left in the table is taken away.
+ * that ends with its transaction, so that one that is killed leaves none; the mark it may have left in the table is
+ * taken away.
  */
 export const migrateDatabase = async (db: Knex): Promise<void> =>
   db.transaction(async (waiting) => {

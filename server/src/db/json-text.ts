@@ -15,8 +15,7 @@ const valueOf = (column: string): string =>
 
 /**
  * A row as JSON, in the words of the database: what an answer passes on as it is needs not be read and written again
- * here. The
- * columns are the program's own, never somebody's text.
+ * here. The columns are the program's own, never somebody's text.
  */
 export const jsonRow = (columns: readonly string[]): string =>
   `json_build_object(${columns

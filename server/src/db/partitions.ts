@@ -26,8 +26,7 @@ const createYear = async (db: Knex, year: number): Promise<void> => {
 
 /**
  * Makes the partitions of the log for this year and the next. Without one, events go to the partition for all other
- * times, from
- * where they are found as well.
+ * times, from where they are found as well.
  */
 export const ensurePartitions = async (db: Knex, now: Date): Promise<void> => {
   for (let year = FIRST_YEAR; year <= now.getUTCFullYear() + AHEAD; year += 1) await createYear(db, year);

@@ -53,7 +53,8 @@ export class StudioScope {
     const { documents, student } = this.principal.scope;
     const opened = LINKED[table];
     if (!opened) return own.whereRaw('false');
-    const names = opened.by === 'documents' ? documents : student === undefined ? [] : [student];
+    const students = student === undefined ? [] : [student];
+    const names = opened.by === 'documents' ? documents : students;
     return own.whereIn(`${table}.${opened.column}`, [...names]);
   }
 
@@ -90,8 +91,7 @@ export class StudioScope {
 
   /**
    * Does something while nobody else of the studio does it: what is counted first and added then stays within its
-   * bounds. The lock
-   * ends with the transaction, so that one who is cut off holds nobody up.
+   * bounds. The lock ends with the transaction, so that one who is cut off holds nobody up.
    */
   alone<T>(what: string, work: (scope: StudioScope) => Promise<T>): Promise<T> {
     const key = `${this.principal.studioId} ${what}`;

@@ -127,8 +127,7 @@ export class PracticeService {
 
   /**
    * What practice says of a student’s hand, constraint by constraint, as JSON text: as it was worked out last where
-   * nothing was
-   * added, arranged or dropped since, on the same day.
+   * nothing was added, arranged or dropped since, on the same day.
    */
   async ability(principal: Principal, studentId: string): Promise<string> {
     const scope = this.studios.scopeFor(principal);
@@ -166,8 +165,7 @@ export class PracticeService {
 
   /**
    * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a
-   * whole. Answers how
-   * the assignments stand by it.
+   * whole. Answers how the assignments stand by it.
    */
   async tell(principal: Principal, studentId: string, form: RecordEventsRequest): Promise<readonly Stands[]> {
     const scope = this.studios.scopeFor(principal);
@@ -183,8 +181,7 @@ export class PracticeService {
 
   /**
    * Takes down what a room tells, each event for itself: every one of them is named in the answer, as kept or with why
-   * it is not, so
-   * that the room lets go of none that has not arrived.
+   * it is not, so that the room lets go of none that has not arrived.
    */
   async tellFromRoom(holder: RoomHolder, form: RecordEventsRequest): Promise<RoomAnswer> {
     const { student } = holder.scope;
@@ -358,10 +355,8 @@ export class PracticeService {
 
   /**
    * The practice room behind a token, as JSON text: the first name alone, since a link never shows more of anybody, and
-   * what is
-   * set with what its log had come to and the events since. What the room knows as it is (`known`: names with their
-   * states) is
-   * named, and no more. All of it is passed on as it comes from the database.
+   * what is set with what its log had come to and the events since. What the room knows as it is (`known`: names with
+   * their states) is named, and no more. All of it is passed on as it comes from the database.
    */
   async room(token: string, known: readonly string[]): Promise<string> {
     const owner = await this.ownerBehind(token);

@@ -251,11 +251,9 @@ export class PracticeStore {
 
   /**
    * Adds events to a student's log in one statement; one that is there already changes nothing. What belonged to
-   * something that is
-   * not set any more is kept without it. The row of an assignment is held for as long as that takes, so that its number
-   * of events is
-   * exact; a snapshot that one of them lies before is let go of. Where it is `strict`, none is added if one belongs to
-   * what is not set.
+   * something that is not set any more is kept without it. The row of an assignment is held for as long as that takes,
+   * so that its number of events is exact; a snapshot that one of them lies before is let go of. Where it is `strict`,
+   * none is added if one belongs to what is not set.
    */
   async append(
     scope: StudioScope,
@@ -320,8 +318,7 @@ export class PracticeStore {
 
   /**
    * What is set for a student as the room shows it: JSON text for each, as the database has it, with what its log had
-   * come to and
-   * what came since. Of an assignment that the room knows as it is, only its name and state.
+   * come to and what came since. Of an assignment that the room knows as it is, only its name and state.
    */
   async roomItems(scope: StudioScope, studentId: string, known: readonly string[]): Promise<readonly string[]> {
     const state = "assignments.version || '.' || assignments.events";

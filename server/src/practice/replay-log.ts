@@ -15,8 +15,7 @@ import { summariseProgress } from './progress-summary.ts';
 
 /**
  * A log to be gone through from what it had come to before: as the text it comes from the database as, so that nobody
- * reads it but
- * who goes through it.
+ * reads it but who goes through it.
  */
 export interface ReplayTask {
   readonly plan: LadderPlan;

@@ -51,8 +51,7 @@ const isBytes = (body: unknown): body is Buffer => Buffer.isBuffer(body) && body
 
 /**
  * Reads the JSON bodies of requests: small ones at once, large ones on a thread of their own with the documents in
- * them,
- * so that nobody waits while they are parsed and checked.
+ * them, so that nobody waits while they are parsed and checked.
  */
 export const createJsonBodyMiddleware = (pool: BodyParserPool, limit: string) => {
   const collect = express.raw({ type: 'application/json', limit, inflate: false });

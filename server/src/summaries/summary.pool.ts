@@ -9,8 +9,7 @@ const DEADLINE = 2000;
 
 /**
  * Threads that finger patterns for the list, so that no request waits for another's fingering. What takes longer than
- * the
- * deadline is ended with its thread; the next one starts a new thread.
+ * the deadline is ended with its thread; the next one starts a new thread.
  */
 @Injectable()
 export class SummaryPool implements OnModuleDestroy {

@@ -16,8 +16,7 @@ const CHANGING = ['change settings'] as const;
 
 /**
  * The studio's settings; none until they are known. What is fetched while a change is on its way may be from before it:
- * what is
- * shown stays then.
+ * what is shown stays then.
  */
 export const useSettings = (): StudioSettings => {
   const client = useQueryClient();
@@ -32,8 +31,7 @@ export const useSettings = (): StudioSettings => {
 
 /**
  * Changes the studio's settings: on what another window has set meanwhile, never over it. Changes are shown at once and
- * kept one after
- * another; what an earlier one comes back with does not take back what was changed since.
+ * kept one after another; what an earlier one comes back with does not take back what was changed since.
  */
 export const useUpdateSettings = () => {
   const client = useQueryClient();

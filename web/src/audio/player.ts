@@ -194,7 +194,8 @@ export class Player {
     const source = context.createOscillator();
     const gain = context.createGain();
     source.frequency.value = isAccented ? 1760 : 1175;
-    gain.gain.setValueAtTime(isAccented ? 0.28 : isSubdivision ? 0.06 : 0.16, when);
+    const plain = isSubdivision ? 0.06 : 0.16;
+    gain.gain.setValueAtTime(isAccented ? 0.28 : plain, when);
     gain.gain.exponentialRampToValueAtTime(0.001, when + 0.045);
     source.connect(gain).connect(output);
     source.start(when);

@@ -80,6 +80,7 @@ const CompareSchools = () => {
   const use = useUse();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
   const best = comparison?.recommendation.best ?? [];
+  const bestStanding = best.length === 1 ? 'best' : 'level';
   return (
     <div className="approaches">
       <header>
@@ -113,7 +114,7 @@ const CompareSchools = () => {
                 approach={approach}
                 number={index + 1}
                 pattern={pattern}
-                standing={best.includes(approach.school) ? (best.length === 1 ? 'best' : 'level') : null}
+                standing={best.includes(approach.school) ? bestStanding : null}
                 current={pattern.school === approach.school}
                 pointed={pointed === approach.school}
                 point={setPointed}

@@ -202,7 +202,8 @@ const standingWords = (standing: AssignmentListItem['standing'] | undefined): st
 /** Few columns leave room for larger cards. */
 const cardWidth = ({ axes }: Grid): number => {
   const columns = axes[1]?.values.length ?? 1;
-  return columns <= 3 ? 250 : columns <= 4 ? 205 : 140;
+  if (columns <= 3) return 250;
+  return columns <= 4 ? 205 : 140;
 };
 
 interface HeadProps {

@@ -12,8 +12,7 @@ export type Whole = 'whole' | 'doubtful' | number;
 
 /**
  * Milliseconds by which sound may arrive later than it did at its best before that is a doubt, the sound after which a
- * doubt is
- * certain, and by how much clocks may drift apart in a second (est.).
+ * doubt is certain, and by how much clocks may drift apart in a second (est.).
  */
 const RULES = { late: 80, certain: 1000, drift: 0.5 } as const;
 
@@ -25,10 +24,8 @@ interface Doubt {
 
 /**
  * Finds out whether sound was lost on its way in. Frames that are not there are missing from the audio clock itself; a
- * busy machine
- * skips them without counting, and then the audio clock falls behind the device's clock for good. A delay that is
- * caught up with within
- * a second was only a delay.
+ * busy machine skips them without counting, and then the audio clock falls behind the device's clock for good. A delay
+ * that is caught up with within a second was only a delay.
  */
 export class Continuity {
   private next: number | null = null;

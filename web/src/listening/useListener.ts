@@ -24,8 +24,7 @@ const figureOf = (pattern: Pattern): string => JSON.stringify({ ...pattern, name
 
 /**
  * Listens to a figure while it is played, and tells what is heard as it is heard. The sound never leaves this device.
- * Another
- * figure is listened for as soon as it is given.
+ * Another figure is listened for as soon as it is given.
  */
 export const useListener = (
   pattern: Pattern,

@@ -50,8 +50,7 @@ export interface OutboxUse {
 
 /**
  * Sends what waits, oldest first, one sending at a time, until our own server has said of each event by its name that
- * it has it, or
- * why it will not take it. Any other answer leaves all of it waiting.
+ * it has it, or why it will not take it. Any other answer leaves all of it waiting.
  */
 export class Outbox {
   private sending = false;

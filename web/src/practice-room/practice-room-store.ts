@@ -161,12 +161,13 @@ export class PracticeRoomSync {
   private async keep({ dismissed = false }: { readonly dismissed?: boolean } = {}): Promise<void> {
     const { content, waiting, rejectedEvents: refused, accessError } = this.state.getState();
     const own = new Set(waiting.map(({ event }) => event.id));
+    const known = (kept: KeptRoom | undefined) => (refused.length > 0 ? refused : (kept?.refused ?? []));
     const merged = (kept: KeptRoom | undefined): KeptRoom => ({
       // What is not known here may be known to the browser; what has ended is not to be opened any more.
       content: accessError === null ? (content ?? kept?.content ?? null) : null,
       room: content?.room ?? kept?.room,
       ended: accessError,
-      refused: dismissed ? [] : refused.length > 0 ? refused : (kept?.refused ?? []),
+      refused: dismissed ? [] : known(kept),
       waiting: [...without(without(kept?.waiting ?? [], own), this.gone), ...waiting],
     });
     await update<KeptRoom>(this.token, merged, this.drawer).catch(() => undefined);

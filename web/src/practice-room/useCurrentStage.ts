@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import {
+  type PracticeEvent,
   REVIEW_STAGE,
   getRequiredStreak,
   progressAt,
@@ -29,12 +30,18 @@ export interface CurrentStage {
 /** Clean rounds that make a review. */
 const REVIEW = { key: REVIEW_STAGE, gate: 2 } as const;
 
+/** What one more pass makes of a count of clean ones in a row. */
+const countPass = (count: number, kind: PracticeEvent['kind']): number => {
+  if (kind === 'clean') return count + 1;
+  return kind === 'slipped' ? 0 : count;
+};
+
 /** Clean rounds of a review today, counted from the last slip. */
 const reviewed = (item: PracticeRoomItem, waiting: PracticeRoomState['waiting']): number => {
   const today = new Date().toDateString();
   return mergeEvents(item, waiting)
     .filter(({ stage, at }) => stage === REVIEW.key && new Date(at).toDateString() === today)
-    .reduce((count, { kind }) => (kind === 'clean' ? count + 1 : kind === 'slipped' ? 0 : count), 0);
+    .reduce((count, { kind }) => countPass(count, kind), 0);
 };
 
 /** What of an item is at hand: the stage by its plan, with what is played, or a review of what is learnt. */

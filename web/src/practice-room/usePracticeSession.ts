@@ -23,8 +23,7 @@ interface SittingClock {
 
 /**
  * The clock of a sitting: counts the time in which something is played, tells minutes of it, and interrupts for a rest,
- * and
- * for the position while the item is new.
+ * and for the position while the item is new.
  */
 export const usePracticeSession = (fresh: boolean, tell: (minutes: number) => void): SittingClock => {
   const [interruption, setInterruption] = useState<BreakReminder | null>('position');

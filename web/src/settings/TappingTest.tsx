@@ -154,6 +154,9 @@ const Keep = ({ runs, on, done }: KeepProps) => {
   );
 };
 
+const tapWords = (count: number, isListening: boolean): string =>
+  isListening ? say('common.listening-more') : say('settings.taps', { tapsCount: count });
+
 /**
  * The tapping test: each digit by itself, then pairs, five seconds each, on keys, a touch screen or the guitar itself.
  */
@@ -183,13 +186,7 @@ export const TappingTest = ({ done }: { readonly done: () => void }) => {
             <span style={{ width: `${(100 * (taps ? left : TAP_RUN_SECONDS)) / TAP_RUN_SECONDS}%` }} />
           </div>
           {brokenOff && <p role="status">{say('settings.sound-lost')}</p>}
-          <p className="tap-count">
-            {!taps
-              ? say('settings.ready')
-              : ear.on
-                ? say('common.listening-more')
-                : say('settings.taps', { tapsCount: taps.length })}
-          </p>
+          <p className="tap-count">{taps ? tapWords(taps.length, ear.on) : say('settings.ready')}</p>
         </>
       ) : (
         <h2>{say('settings.test-complete')}</h2>

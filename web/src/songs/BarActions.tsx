@@ -9,18 +9,16 @@ import { useToast } from '../components/toast/ToastProvider.tsx';
 import type { BarLayer } from './BarEditorDialog.tsx';
 import { useSong, useSongStore } from './song-store.ts';
 
+const fretWords = ([from, to]: readonly [number, number]): string =>
+  from === to ? say('songs.at-fret', { frets: from }) : say('songs.at-frets', { from, to });
+
 /** What a moved lick comes to, in words. */
 const shiftWords = ({ fretShift, from, to, frets, droppedStrokes }: MovedLick): string => {
   const way =
     fretShift === 0
       ? say('songs.in-the-same-position')
       : say('songs.frets-moved', { by: Math.abs(fretShift), way: fretShift > 0 ? 'up' : 'down' });
-  const lands =
-    frets === null
-      ? ''
-      : frets[0] === frets[1]
-        ? say('songs.at-fret', { frets: frets[0] })
-        : say('songs.at-frets', { from: frets[0], to: frets[1] });
+  const lands = frets === null ? '' : fretWords(frets);
   const gone = droppedStrokes
     .map(({ string, fret }) => say('songs.string-would-need-fret', { string, fret }))
     .join(', ');

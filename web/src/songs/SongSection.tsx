@@ -58,7 +58,8 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strok
     );
   };
   const trouble = troubleWords(reading);
-  const worst = reading?.mutedStrokes.length ? 'notable' : reading?.worst ? gradeSeverity(reading.worst.severity) : '';
+  const grade = reading?.worst ? gradeSeverity(reading.worst.severity) : '';
+  const worst = reading?.mutedStrokes.length ? 'notable' : grade;
   const chords = formatBarChords(bar, song);
   const strain = reading?.strain ?? 0;
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: String(index) });
@@ -87,10 +88,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strok
       {bar.melody && <span className="visually-hidden">{say('songs.with-a-melody')}</span>}
       {bar.words && <span className="song-words">{bar.words}</span>}
       <span className="strain-track" aria-hidden="true">
-        <span
-          className={strain > 1 ? 'strain-over' : strain > 0.8 ? 'strain-high' : ''}
-          style={{ width: `${Math.min(100, strain * 100)}%` }}
-        />
+        <span className={strainClass(strain)} style={{ width: `${Math.min(100, strain * 100)}%` }} />
       </span>
       {worst && (
         <span className={`bar-trouble bar-${worst}`}>
@@ -307,6 +305,11 @@ const EndingBlock = ({ ending, known }: { readonly ending: EndingLocation; reado
       <BarRow place={ending.location} {...known} />
     </div>
   );
+};
+
+const strainClass = (strain: number): string => {
+  if (strain > 1) return 'strain-over';
+  return strain > 0.8 ? 'strain-high' : '';
 };
 
 /** A section as rows of bars: chord, texture in small, strain and trouble in each; then its endings. */

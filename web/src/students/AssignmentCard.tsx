@@ -15,16 +15,18 @@ import { EditLadderDialog } from './EditLadderDialog.tsx';
 import { TempoChart } from './TempoChart.tsx';
 import { formatTimeAgo, formatProgressSummary, tempoRange } from '../components/students/student-text.ts';
 
+const rungClass = (isPassed: boolean, isNow: boolean): string => {
+  if (isPassed) return 'rung rung-passed';
+  return isNow ? 'rung rung-now' : 'rung';
+};
+
 const Stages = ({ item }: { readonly item: Assignment }) => {
   const { data: progress } = useProgress(item.id);
   const passed = new Map(progress?.passed.map(({ key, at }) => [key, at]));
   return (
     <ol className="ladder" aria-label={say('students.stages-of', { name: item.name })}>
       {item.plan.stages.map(({ key, name, tempos, gate, ceiling, remark }, index) => (
-        <li
-          key={key}
-          className={passed.has(key) ? 'rung rung-passed' : index === progress?.stage ? 'rung rung-now' : 'rung'}
-        >
+        <li key={key} className={rungClass(passed.has(key), index === progress?.stage)}>
           <b>{sayLabel(name)}</b>
           <span className="text-soft">
             {tempos.length > 0 && ` ${tempoRange(tempos)}`}

@@ -33,8 +33,7 @@ interface Drawn {
 
 /**
  * What was asked, once round on its strings, and every stroke of the take where it fell: to the right of its line is
- * late, to the
- * left early, three times as wide as it was.
+ * late, to the left early, three times as wide as it was.
  */
 export const TakeChart = ({ asked: { score, referenceNotes }, judgement, children }: PictureProps) => {
   const strings = score.instrument.pitches.length;

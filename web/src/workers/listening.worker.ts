@@ -51,8 +51,7 @@ type Listen = (samples: Float32Array) => readonly ListenerEvent[];
 
 /**
  * Hands sound on as far as it is whole. While that is doubtful, what was heard is held back; where sound was lost, it
- * is let go of, that
- * is told, and listening starts again: no pass is counted across a gap.
+ * is let go of, that is told, and listening starts again: no pass is counted across a gap.
  */
 const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen): void => {
   const continuity = new Continuity(sampleRate);

@@ -21,8 +21,7 @@ const inferSlur = (pattern: Pattern, before: Stroke, here: Stroke): Slur | undef
 
 /**
  * The strokes of a pattern as a school has the notes played: one that slurs strikes the first note of a run on a
- * string,
- * and the other hand sounds what follows. In other schools they stay as they are.
+ * string, and the other hand sounds what follows. In other schools they stay as they are.
  * @example
  * applySchoolSlurs(
  *   valueOrThrow(parseStringNotation('6:3 6:5 6:7 5:3')).pattern,

@@ -86,8 +86,7 @@ const isRoll = (singles: readonly Stroke[]): boolean =>
 
 /**
  * What sort of line a pattern is; undefined where it is an arpeggio or a mixture, which is native to no school more
- * than
- * to another.
+ * than to another.
  * @example
  * classifyPassage(valueOrThrow(parseStringNotation('5 1 1 1')).pattern) // => 'tremolo'
  */

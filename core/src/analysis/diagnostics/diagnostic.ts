@@ -53,8 +53,10 @@ export type DiagnosticRule = (context: DiagnosticContext) => readonly IndexedDia
  * @example
  * gradeSeverity(0.9) // => 'serious'
  */
-export const gradeSeverity = (severity: number): 'slight' | 'notable' | 'serious' =>
-  severity < 0.34 ? 'slight' : severity < 0.67 ? 'notable' : 'serious';
+export const gradeSeverity = (severity: number): 'slight' | 'notable' | 'serious' => {
+  if (severity < 0.34) return 'slight';
+  return severity < 0.67 ? 'notable' : 'serious';
+};
 
 /** A severity from an amount: 0 at nothing, 1 at the most. */
 export const computeSeverity = (amount: number, most: number): number => Math.min(1, Math.max(0, amount / most));

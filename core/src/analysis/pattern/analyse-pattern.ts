@@ -62,7 +62,8 @@ const findSilentStrokes = (pattern: Pattern): readonly PatternWarning[] =>
 /**
  * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
  * @example
- * analysePattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).actuatorLoads.length // => 4
+ * analysePattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).actuatorLoads.length
+ * // => 4
  */
 export const analysePattern = (pattern: Pattern, options: FingeringOptions = {}): PatternAnalysis => {
   const once = analyseOnce(pattern, options);

@@ -17,4 +17,4 @@ export const countActuatorStrokes = (digits: Iterable<Digit | null>): ReadonlyMa
  * findPulseActuator(countActuatorStrokes(['down', 'm'])) // => 'pick'
  */
 export const findPulseActuator = (count: ReadonlyMap<Actuator, number>): Actuator | undefined =>
-  count.has('p') ? 'p' : count.has('pick') ? 'pick' : undefined;
+  (['p', 'pick'] as const).find((actuator) => count.has(actuator));

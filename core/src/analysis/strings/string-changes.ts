@@ -28,7 +28,8 @@ const STEP_TEXTS = {
 /**
  * Steps counted by kind.
  * @example
- * describeStringChanges({ 'next digit': 5, crossing: 1 })[1] // => { code: 'string-change.crossing', params: { count: 1 } }
+ * describeStringChanges({ 'next digit': 5, crossing: 1 })[1]
+ * // => { code: 'string-change.crossing', params: { count: 1 } }
  */
 export const describeStringChanges = (kinds: StringChange['kinds']): readonly Message[] =>
   Object.entries(kinds).map(([kind, count]) => message(STEP_TEXTS[kind as StringChangeKind], { count }));

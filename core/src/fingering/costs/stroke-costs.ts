@@ -68,11 +68,8 @@ export const weakAccentCost: StrokeCost = {
   category: 'accent',
   cost: ({ digit, accent }, { school }) => {
     if (!accent) return 0;
-    return digit === 'up' || digit === 'c'
-      ? school.weights.weakAccent
-      : digit === 'a'
-        ? school.weights.weakAccent / 2
-        : 0;
+    if (digit === 'up' || digit === 'c') return school.weights.weakAccent;
+    return digit === 'a' ? school.weights.weakAccent / 2 : 0;
   },
 };
 

@@ -200,7 +200,8 @@ export const pickPathCost: StrokePairCost = {
       again && !hasContinuousPickDirection(context.school) ? computePickReversalCost(from, to, context) : 0;
     // A school that goes by the way to the next string begins anew where its figure does.
     if (weights.towards > 0 && to.isFirstOfTask) return 0;
-    const towards = to.string === from.string ? to.digit : to.string < from.string ? 'down' : 'up';
+    const way = to.string < from.string ? 'down' : 'up';
+    const towards = to.string === from.string ? to.digit : way;
     return (towards === to.digit ? 0 : weights.towards) + strict + (same + change) * decayWithRest(gap, context);
   },
 };

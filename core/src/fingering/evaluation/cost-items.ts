@@ -244,7 +244,8 @@ export const listCostItems = (task: FingeringTask, digits: Fingering): readonly 
  * Sum of the cost items of a fingering.
  * @example
  * sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']) <
- *   sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'i', 'i']) // => true
+ *   sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'i', 'i'])
+ * // => true
  */
 export const sumCosts = (task: FingeringTask, digits: Fingering): number =>
   listCostItems(task, digits).reduce((sum, { amount }) => sum + amount, 0);

@@ -96,8 +96,7 @@ const reuseCostItems = (old: EvaluatedTask, now: Omit<EvaluatedTask, 'items'>, s
 
 /**
  * The cost items of a fingering, as `listCostItems` finds them: those of events that are as they were, with all that
- * weighs
- * on them, are taken over.
+ * weighs on them, are taken over.
  * @example
  * updateCostItems(
  *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),

@@ -1,5 +1,9 @@
+import type { Digit } from '../../pattern/digit.ts';
 import { message } from '../../message/message.ts';
 import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, listBassStringNumbers, type School } from '../school.ts';
+
+/** Where each finger is at home; the ring finger is on the first string. */
+const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = { i: [3], m: [2] };
 
 /** Homes after Carcassi, Méthode complète pour la guitare op. 59 (1836), from memory. */
 export const oneFingerPerStringSchool: School = {
@@ -8,8 +12,7 @@ export const oneFingerPerStringSchool: School = {
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.one-per-string.rule'),
   digits: ['p', 'i', 'm', 'a'],
-  home: (digit, strings) =>
-    digit === 'p' ? listBassStringNumbers(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1],
+  home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : (HOMES[digit] ?? [1])),
   isDigitAllowed: allowAnyDigit,
   isBassReservedForThumb: true,
   weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 2.5 },

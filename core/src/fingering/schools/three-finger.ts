@@ -1,5 +1,9 @@
+import type { Digit } from '../../pattern/digit.ts';
 import { message } from '../../message/message.ts';
 import { DEFAULT_PENALTY_WEIGHTS, listBassStringNumbers, type School } from '../school.ts';
+
+/** Where each finger is at home; the ring finger is on the first string. */
+const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = { i: [3, 2], m: [2, 1] };
 
 /** Thumb and two fingers first, the ring only for a fourth voice: Sor, Méthode pour la guitare (1830), from memory. */
 export const threeFingerSchool: School = {
@@ -8,8 +12,7 @@ export const threeFingerSchool: School = {
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.three-finger.rule'),
   digits: ['p', 'i', 'm', 'a'],
-  home: (digit, strings) =>
-    digit === 'p' ? listBassStringNumbers(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1],
+  home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : (HOMES[digit] ?? [1])),
   isDigitAllowed: (digit, { together }) => digit !== 'a' || together >= 4,
   isBassReservedForThumb: true,
   weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.9 },

@@ -10,9 +10,8 @@ import { type ColumnCosts } from './trellis-column.ts';
  * optimum-path paradigm (Sayegh, Computer Music Journal 13(3), 1989), with the k least costs kept for each state.
  *
  * Music repeats itself, and what lies more than a few strokes back soon weighs on nothing: the costs of the states
- * after
- * a stage, less the least of them, are few. A pass is therefore a walk through known steps (`steps.ts`), and only what
- * was never met is worked out.
+ * after a stage, less the least of them, are few. A pass is therefore a walk through known steps (`steps.ts`), and only
+ * what was never met is worked out.
  */
 
 /** Adds one row of a cost table to the costs of a stage's options. */
@@ -44,8 +43,7 @@ const insertRanked = (
 /**
  * Finds for every option of the stage, given one pair of options just before it, the cheapest ways to come there. The
  * new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain numbers and arrays rather than
- * an
- * object: this is the innermost loop.
+ * an object: this is the innermost loop.
  */
 const relaxTransitions = (
   values: Float64Array,

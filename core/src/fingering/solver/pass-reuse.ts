@@ -4,8 +4,7 @@ import type { ColumnCosts } from './trellis-column.ts';
 
 /**
  * What passes through stages take over from passes before them, where their stages are the same ones and a pass comes
- * to
- * the same step: from there on it goes the same way for as long as the stages stay the same.
+ * to the same step: from there on it goes the same way for as long as the stages stay the same.
  */
 
 /** A pass through stages. */

@@ -125,8 +125,7 @@ const SEARCH_BOUNDED_CONFLICT: FingeringConflict = { problem: createProblem('fin
 
 /**
  * The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. Pins
- * are
- * kept whatever they cost; what cannot be is named among the conflicts and the rest is fingered all the same.
+ * are kept whatever they cost; what cannot be is named among the conflicts and the rest is fingered all the same.
  * `where` names a time (ticks) as a teacher says it, for the conflicts.
  * @example
  * solveKBest(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String, 2).length // => 2

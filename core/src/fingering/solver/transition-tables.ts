@@ -129,11 +129,8 @@ const pickReversalTable = (context: CostContext, a: EventCandidates, b: EventCan
   lastPickDirections.forEach((went, row) =>
     b.fingeredStrokes.forEach((to, column) => {
       const first = findBrushEdge(strokesOfActuator(to, 'pick'), 'first');
-      const cost = first
-        ? computePickReversalCost({ ...first, digit: went as Digit }, first, context)
-        : went === b.lastPickDirections?.[column]
-          ? 0
-          : Infinity;
+      const staying = went === b.lastPickDirections?.[column] ? 0 : Infinity;
+      const cost = first ? computePickReversalCost({ ...first, digit: went as Digit }, first, context) : staying;
       values[row * b.options.length + column] = cost;
     }),
   );

@@ -44,8 +44,8 @@ export interface MemoryBudget {
 /**
  * Steps of passes that were met before, kept with the stages they lead to: a deterministic automaton that is made as it
  * is walked. Costs are fractions of two (see `quantiseCost`), so that differences are exact and equal steps are found
- * equal. What
- * leads to a column and to what it comes is found by the costs before, and by the hash of those it comes to.
+ * equal. What leads to a column and to what it comes is found by the costs before, and by the hash of those it comes
+ * to.
  */
 export interface ColumnCostsCache {
   readonly byPredecessor: Map<ColumnCosts, ColumnCostsWithOffset>;

@@ -159,9 +159,8 @@ const findUnchangedEvents = (
 
 /**
  * Builds the solver's stages: for each event its options, their own costs, and the links with the events before. A
- * stage
- * of the task before stands where its event and the three before it do; those at the beginning of a cycle are made
- * anew.
+ * stage of the task before stands where its event and the three before it do; those at the beginning of a cycle are
+ * made anew.
  */
 export const buildTrellis = (task: FingeringTask, events: readonly StrokeEvent[], before?: Trellis): Trellis => {
   const most = maxCandidatesPerEvent(events.length);
@@ -173,7 +172,8 @@ export const buildTrellis = (task: FingeringTask, events: readonly StrokeEvent[]
   const first = task.loop ? EVENT_WINDOW : 0;
   const stages: TrellisColumn[] = [];
   for (let at = 0; at < events.length; at += 1) {
-    const was = at < prefixLength ? at : at >= events.length - suffixLength + EVENT_WINDOW ? at - moved : -1;
+    const inSuffix = at >= events.length - suffixLength + EVENT_WINDOW ? at - moved : -1;
+    const was = at < prefixLength ? at : inSuffix;
     const known = at >= first && was >= first ? old[was] : undefined;
     stages.push(known ?? make(at, stages[at - 1]));
   }
@@ -217,8 +217,7 @@ const gapBeforeEvent = (events: readonly StrokeEvent[], index: number): TimeGap 
 
 /**
  * The stage that follows another with some costs after some time. The one before knows the three events before it and
- * the
- * times between them, so that nothing else has to be asked.
+ * the times between them, so that nothing else has to be asked.
  */
 const getNextColumn = (
   { successors }: TrellisColumn,

@@ -237,7 +237,8 @@ const classifyRuns = ({ strokes, loop }: Score): ReadonlyMap<number, RunProperti
   for (let run = 0; run < count; run += 1) {
     const [from, to] = [starts[run] as number, starts[run + 1] as number];
     if (to - from < 3) continue;
-    const after = run + 1 < count ? run + 1 : loop ? 0 : count;
+    const around = loop ? 0 : count;
+    const after = run + 1 < count ? run + 1 : around;
     const tremolo = to - from === 3 && !bass(run) && bass(run - 1) && bass(after);
     for (let place = from; place < to; place += 1)
       found.set(struck[place] as number, { run: true, ...(tremolo ? { tremolo: TREMOLO_FINGERS[place - from] } : {}) });
@@ -311,9 +312,11 @@ const hasSameStrokeObjects = (
 
 const SLUR_CODES = { 'hammer-on': 1, 'pull-off': 2, slide: 3 } as const;
 
+const HARMONIC_CODES = { natural: 1, harp: 2 } as const;
+
 /** A number for what a stroke looks like in its bar: when, on which string, with which pin and marks. */
 const strokeSignatureInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): number => {
-  const harmonics = harmonic ? (harmonic.kind === 'harp' ? 2 : 1) : 0;
+  const harmonics = harmonic ? HARMONIC_CODES[harmonic.kind] : 0;
   const marks = (harmonics << 4) | ((slur ? SLUR_CODES[slur] : 0) << 2) | (rake ? 2 : 0) | (brush ? 1 : 0);
   return ((at - from) * 16 + string) * 1024 + marks * 16 + (pin ? DIGITS.indexOf(pin) + 1 : 0);
 };

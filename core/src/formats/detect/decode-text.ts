@@ -58,8 +58,7 @@ const startsWith = (bytes: Uint8Array, ...start: readonly number[]): boolean =>
 
 /**
  * Bytes as text: UTF-8, UTF-16 either way round, else Latin-1 with what one system adds to it. What a byte order mark
- * or
- * the zeros of the first signs tell comes first.
+ * or the zeros of the first signs tell comes first.
  * @example
  * decodeText(new Uint8Array([0xff, 0xfe, 0x61, 0])) // => 'a'
  */

@@ -94,8 +94,7 @@ const ofKind = (
 
 /**
  * Reads what a file holds as music as it is written, whatever kind it is. Errors: `too-large`, `not-read` for kinds
- * that are
- * known and not read, `file-damaged`, those of its kind.
+ * that are known and not read, `file-damaged`, those of its kind.
  */
 export const parseFile = ({ name, bytes }: SourceFile, tools: ImportTools, part?: number): Result<ParsedFile> => {
   const kind = detectFileType(name, startOf(bytes));
@@ -132,8 +131,7 @@ const foundIn = ({ kind, music, parts, part }: ParsedFile, choice: ImportSelecti
 
 /**
  * Reads a pattern out of a file of any kind, or of the part and the bars of it that are chosen. A file that is too long
- * for
- * a pattern gives its first bars.
+ * for a pattern gives its first bars.
  */
 export const importPattern = (
   file: SourceFile,

@@ -77,8 +77,7 @@ const without = <T>(all: readonly T[], index: number): readonly (T | null)[] =>
 
 /**
  * The notes that are tried: those that can be on this neck at all, and of more than there are strings the lowest and
- * the
- * highest.
+ * the highest.
  */
 const worthTrying = (instrument: Instrument, notes: readonly UnplacedNote[]): readonly (UnplacedNote | null)[] => {
   const free = notes.filter((note) => !note.place && listPositionsOfPitch(instrument, note.midi).length > 0);
@@ -139,10 +138,10 @@ const keyOf = (notes: readonly UnplacedNote[]): string =>
 /**
  * Strings and frets for notes that come without them: for each time the notes that sound together, the places of least
  * effort in all: low frets, open strings, small spans, few shifts. Notes whose place is known stay there. Null for a
- * note
- * that is off this neck, or that had to go so that the others can be held.
+ * note that is off this neck, or that had to go so that the others can be held.
  * @example
- * guessPositions(createInstrument(findTuningOrStandard('standard')), [[{ midi: 40 }], [{ midi: 64 }]]) // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
+ * guessPositions(createInstrument(findTuningOrStandard('standard')), [[{ midi: 40 }], [{ midi: 64 }]])
+ * // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
  */
 export const guessPositions = (
   instrument: Instrument,

@@ -97,12 +97,10 @@ const isCrowded = (notes: readonly SmfNote[], beat: number): boolean => {
 
 const LOUD = { soft: 50, loud: 100 } as const;
 
-const markOf = (velocity: number, usual: number): ParsedNote['marks'] =>
-  velocity >= Math.max(LOUD.loud, usual + 20)
-    ? { accent: true }
-    : velocity <= Math.min(LOUD.soft, usual - 15)
-      ? { loudness: 'soft' }
-      : {};
+const markOf = (velocity: number, usual: number): ParsedNote['marks'] => {
+  if (velocity >= Math.max(LOUD.loud, usual + 20)) return { accent: true };
+  return velocity <= Math.min(LOUD.soft, usual - 15) ? { loudness: 'soft' } : {};
+};
 
 const medianOf = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;

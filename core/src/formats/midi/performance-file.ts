@@ -65,7 +65,8 @@ const clockOf = ({ tempos }: SmfContent): ((tick: number) => number) => {
  * The notes of a MIDI file as they were played, in seconds and in order: nothing is laid on a grid. Errors:
  * `midi-unreadable`.
  * @example
- * valueOrThrow(parsePerformance(serialisePerformance([{ at: 0.5, pitch: 64, loudness: 1, string: 1 }])))[0] // => { at: 0.5, pitch: 64, loudness: 1 }
+ * valueOrThrow(parsePerformance(serialisePerformance([{ at: 0.5, pitch: 64, loudness: 1, string: 1 }])))[0]
+ * // => { at: 0.5, pitch: 64, loudness: 1 }
  */
 export const parsePerformance = (bytes: Uint8Array): Result<readonly PlayedNote[]> => {
   if (bytes.length > MAX_MIDI_BYTES)

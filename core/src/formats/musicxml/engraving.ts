@@ -70,7 +70,8 @@ const WIDER = 0.2;
 /**
  * A picture by the engraver with the boxes round the names of sections as wide as our type needs.
  * @example
- * widenSectionNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>') // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
+ * widenSectionNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>')
+ * // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
  */
 export const widenSectionNames = (svg: string): string =>
   svg.replace(

@@ -119,7 +119,8 @@ const barHead = (all: Written, index: number): readonly XmlElement[] => {
   const inside = ({ at }: { readonly at: number }): boolean => at >= bar.at && at < bar.at + bar.ticks;
   return [
     ...(index > 0 && section ? [createElement('print', [], { 'new-system': 'yes' })] : []),
-    ...(index === 0 ? [attributesOf(all)] : changed ? [createElement('attributes', [timeOf(metre)])] : []),
+    ...(index === 0 ? [attributesOf(all)] : []),
+    ...(index > 0 && changed ? [createElement('attributes', [timeOf(metre)])] : []),
     ...(index === 0 && score.loop
       ? [
           createElement(
@@ -191,7 +192,8 @@ const measureOf = (all: Written, index: number): XmlElement => {
   for (const staff of [1, 2] as const)
     heard.forEach(({ pieces, voice }, order) => {
       if (staff === 2 || order > 0) content.push(backUp(bar));
-      const stem = two ? (voice === 0 ? 'up' : 'down') : undefined;
+      const own = voice === 0 ? 'up' : 'down';
+      const stem = two ? own : undefined;
       const place: StaffVoice = {
         staff,
         voice: voice + 1 + (staff === 2 ? 4 : 0),
@@ -240,9 +242,8 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
 
 /**
  * A score as MusicXML 4.0, as a musician writes it: a staff of notes and one of strings, thumb and fingers as two
- * voices,
- * beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks for the
- * pick.
+ * voices, beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks
+ * for the pick.
  * `digits` come in the order of the strokes. Strokes on muted strings are left out.
  * @example
  * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes(

@@ -27,7 +27,8 @@ const definedOnly = (marks: ParsedNote['marks']): ParsedNote['marks'] =>
 const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
   const dynamics = Number(note.attributes.dynamics);
   if (findChild(note, 'notehead')?.attributes.parentheses === 'yes') return 'soft';
-  return dynamics >= 100 ? 'loud' : dynamics > 0 && dynamics <= 60 ? 'soft' : undefined;
+  if (dynamics >= 100) return 'loud';
+  return dynamics > 0 && dynamics <= 60 ? 'soft' : undefined;
 };
 
 const isDamped = (note: XmlNode, technical: XmlNode | undefined): boolean =>

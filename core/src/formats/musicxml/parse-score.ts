@@ -206,8 +206,7 @@ const standsAmong = ({ at, midi = 0 }: ParsedNote, others: readonly ParsedNote[]
 
 /**
  * A notation staff and a tablature staff of one part are the same music: notes of a staff without strings that also
- * stand
- * on the one with strings are left to it, with what is said of them.
+ * stand on the one with strings are left to it, with what is said of them.
  */
 const joinedStaves = (bars: readonly ParsedBar[]): readonly ParsedBar[] => {
   const strung = new Set(
@@ -283,8 +282,7 @@ const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'pa
 
 /**
  * Reads a MusicXML score from its parsed root element as music as it is written: the part that is chosen, else the
- * first
- * that gives strings. Errors: `not-musicxml`, `no-notes`.
+ * first that gives strings. Errors: `not-musicxml`, `no-notes`.
  */
 export const parseMusicXmlScore = (root: XmlNode, chosen?: number): Result<ParsedScore> => {
   if (root.name !== 'score-timewise' && root.name !== 'score-partwise')

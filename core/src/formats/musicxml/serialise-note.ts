@@ -119,7 +119,8 @@ const notationsOf = (
 ): readonly XmlElement[] => {
   const { staff } = place;
   const begins = !piece.tiedFrom;
-  const technical = staff === 2 ? stringTechnical(one, begins) : begins ? digitsTechnical(one, place) : [];
+  const digits = begins ? digitsTechnical(one, place) : [];
+  const technical = staff === 2 ? stringTechnical(one, begins) : digits;
   const inside = technical.filter((part) => part !== undefined);
   const notations = [
     ...tiesOf(piece, 'tied'),

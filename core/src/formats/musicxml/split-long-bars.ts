@@ -59,8 +59,7 @@ const moved = (
 
 /**
  * A score for a page that is too narrow for its longest bars: each that has more than `most` strokes one after another
- * is cut
- * at beats into pieces; beats keep the numbers they are counted by. Shorter bars stay as they are.
+ * is cut at beats into pieces; beats keep the numbers they are counted by. Shorter bars stay as they are.
  */
 export const splitLongBars = (score: Score, said: ScoreAnnotations, most: number): SplitBars => {
   const cut = score.bars.map((bar) => piecesOf(score, bar, most));

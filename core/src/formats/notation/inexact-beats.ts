@@ -10,8 +10,7 @@ const NAMED = 3;
 
 /**
  * Beats that no note value and no tuplet holds: they are written as long as they are, without a value. Empty where all
- * can
- * be written.
+ * can be written.
  * @example
  * findInexactBeats(flattenScore(createPattern('Roll')), []).length // => 0
  */

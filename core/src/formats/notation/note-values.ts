@@ -39,8 +39,7 @@ export const isCompoundTime = ({ beats, unit }: Metre): boolean => unit >= 8 && 
 
 /**
  * The next place after a tick that a note from there may not hide: the middle of the bar, a beat, half a beat, by how
- * weak
- * the place is that it begins on.
+ * weak the place is that it begins on.
  */
 const nextStrong = (at: number, metre: Metre): number => {
   const bar = ticksPerBar(metre);

@@ -16,8 +16,7 @@ const isPick = (digit: Digit | null): boolean => digit === 'down' || digit === '
 
 /**
  * Whether a stroke belongs to the bass: the thumb plays it, or, where fingers join a pick, the pick on a bass string.
- * Where
- * one voice would be empty all is one voice.
+ * Where one voice would be empty all is one voice.
  */
 const bassTest = (digits: readonly (Digit | null)[]): ((one: NotatedStroke) => boolean) => {
   const fingers = digits.some((digit) => digit !== null && digit !== 'p' && !isPick(digit));

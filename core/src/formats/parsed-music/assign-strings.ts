@@ -81,7 +81,8 @@ const toPlace = ({ note }: TimedNote, instrument: Instrument): UnplacedNote => {
 /**
  * Puts notes on strings: where the file says them, and only where it does not, on those of least effort.
  * @example
- * assignStrings([{ at: 0, note: { at: 0, midi: 40, marks: {} } }], createPattern('P').instrument).strokes[0].string // => 6
+ * assignStrings([{ at: 0, note: { at: 0, midi: 40, marks: {} } }], createPattern('P').instrument).strokes[0].string
+ * // => 6
  */
 export const assignStrings = (notes: readonly TimedNote[], instrument: Instrument): StringAssignment => {
   const together = byTime(notes).map((all) => once(all, instrument));

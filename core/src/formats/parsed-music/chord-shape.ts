@@ -74,8 +74,7 @@ export interface ShapeResult {
 
 /**
  * A pattern whose strokes carry their frets, on a chord shape: the one the file names, else one that so much of is
- * heard
- * that no other can be meant; else the open strings, and all frets stay where they are.
+ * heard that no other can be meant; else the open strings, and all frets stay where they are.
  */
 export const applyChordShape = (pattern: Pattern, chord?: ParsedChord): ShapeResult => {
   const strings = stringCount(pattern.instrument);

@@ -40,8 +40,7 @@ const areOne = (first: ParsedBar, second: ParsedBar): boolean =>
 
 /**
  * Bars that all fill their metres: a short first bar is a pickup and comes at the end of a whole one, bars that were
- * split
- * are joined, others that are short end with a rest.
+ * split are joined, others that are short end with a rest.
  */
 export const completeBars = (bars: readonly ParsedBar[]): CompletedBars => {
   const made: ParsedBar[] = [];

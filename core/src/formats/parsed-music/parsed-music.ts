@@ -5,8 +5,7 @@ import type { Metre } from '../../time/index.ts';
 
 /**
  * A note as a file has it: `at` and `ticks` in ticks from the start of its bar; the MIDI number that is heard, the
- * string
- * (1 = highest) and the fret above the capo as far as the file says them.
+ * string (1 = highest) and the fret above the capo as far as the file says them.
  */
 export interface ParsedNote {
   readonly at: number;

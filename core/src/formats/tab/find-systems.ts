@@ -50,8 +50,7 @@ const skipNumber = (line: string, at: number): number => {
 
 /**
  * A line of tablature: perhaps a number and a label, then a bar line, a colon or signs. Scanned from left to right, so
- * that
- * no line takes longer than it is long.
+ * that no line takes longer than it is long.
  */
 const scan = (line: string): FoundLine | undefined => {
   let at = skipSpaces(line, 0);

@@ -267,8 +267,8 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
 
 /**
  * Reads plain-text tablature in its many dialects as music as it is written: bars and repeats, times from counts or
- * note
- * values where they stand, else from how the columns are spaced; see docs/files.md. Errors: `too-large`, `no-notes`,
+ * note values where they stand, else from how the columns are spaced; see docs/files.md. Errors: `too-large`,
+ * `no-notes`,
  * `tab-symbol`, `tab-systems-differ`, `too-many-strokes`.
  * @example
  * valueOrThrow(parseTab(['e|--0--1--|', 'B|--------|', 'G|--------|', 'D|--------|'].join('\n'))).bars.length // => 1

@@ -154,8 +154,7 @@ const timeAmong = (
 
 /**
  * Times from the counts over a bar; undefined where they do not count it from its first beat to its last. `offset`
- * leads
- * from a column of the system to one of the text.
+ * leads from a column of the system to one of the text.
  */
 export const inferRhythmFromCounts = (
   { bar, cells }: TabBarNotes,

@@ -36,8 +36,7 @@ const withoutTabs = (line: string): string => {
 
 /**
  * The lines of a text in plain signs, whatever ends them: bars, dashes and figures of any alphabet become the usual
- * ones, in
- * the same columns.
+ * ones, in the same columns.
  */
 export const toPlainLines = (source: string): readonly string[] =>
   source

@@ -6,8 +6,7 @@ import type { TabSystem } from './find-systems.ts';
 
 /**
  * One note of a tablature, by columns of its system: `column` is where it or its bracket begins, `start` the sign of
- * its
- * slur, `end` where it is over.
+ * its slur, `end` where it is over.
  */
 export interface TabNote {
   readonly line: number;

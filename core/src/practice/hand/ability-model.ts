@@ -14,8 +14,7 @@ export interface PracticeAttempt {
 
 /**
  * How sharply clean attempts fall off around the ability, what is believed before anything was heard, and how much a
- * day
- * adds to the doubt (all est.): half of the attempts at 85 % of the ceiling, give or take a quarter.
+ * day adds to the doubt (all est.): half of the attempts at 85 % of the ceiling, give or take a quarter.
  */
 export const ABILITY_MODEL = {
   slope: 12,

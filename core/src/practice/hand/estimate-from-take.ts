@@ -34,9 +34,8 @@ export interface TransitionTimeEstimate {
 
 /**
  * What is told by a take (est.): from how many gaps of one place, from what share of the time needed on; a digit cannot
- * keep up
- * where it is asked for near what it needs and comes later than the pulse by so many seconds; and how far gaps may
- * scatter.
+ * keep up where it is asked for near what it needs and comes later than the pulse by so many seconds; and how far gaps
+ * may scatter.
  */
 const EVIDENCE_THRESHOLDS = { gaps: 4, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.15 } as const;
 
@@ -162,10 +161,9 @@ const estimateTimes = (
 
 /**
  * The times of a hand as a take tells them: a gap from stroke to stroke that was played in time and is shorter than the
- * hand
- * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches
- * say
- * nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered for.
+ * hand is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower.
+ * Pinches say nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered
+ * for.
  * @example
  * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, {
  *   strokes: [],

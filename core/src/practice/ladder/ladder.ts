@@ -112,16 +112,15 @@ const addTempos = (raw: StageDraft, next: StageDraft | undefined, target: number
   const limit = judgement?.limit;
   const ceiling = limit?.maxTempo ?? null;
   const reach = ceiling === null ? target : Math.min(target, Math.floor(ceiling));
-  const tempos =
-    raw.kind === 'tempo' ? listTempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [computeEasyTempo(reach, ceiling)];
+  const easy = raw.gate === 0 ? [] : [computeEasyTempo(reach, ceiling)];
+  const tempos = raw.kind === 'tempo' ? listTempoSteps(reach, ceiling) : easy;
   const constraint = judgement && findLimitingConstraint(judgement);
   return { ...raw, tempos, ceiling, cause: limit?.reason ?? null, constraint, prepares: next?.name ?? null };
 };
 
 /**
  * The ladder of a pattern for a hand and a target: stages made by transforms, each within what the hand can do, the
- * kinds
- * it needs none of with the reason, and a warning where the target is more than 92 % of the ceiling. Errors:
+ * kinds it needs none of with the reason, and a warning where the target is more than 92 % of the ceiling. Errors:
  * `ladder-impossible` for no strokes, too many of them, or a target no metronome has.
  * @example
  * valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 }))

@@ -9,8 +9,7 @@ export const NEAR_MAX_TEMPO = 0.92;
 /**
  * Tempos to practise at, in whole beats a minute: from half the ceiling, or from six tenths of the target where that is
  * lower, in steps of equal strain (7 % of the ceiling each), to the target. Where nothing limits, the target counts as
- * the
- * ceiling.
+ * the ceiling.
  * @example
  * listTempoSteps(100, 120).join(' ') // => '60 68 77 85 94 100'
  */

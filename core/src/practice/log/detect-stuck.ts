@@ -53,8 +53,7 @@ const noFaster = (stage: Label, recent: PracticeProgress['days']): Message => {
 
 /**
  * Whether somebody is stuck with an item, and why: no faster over three practice sessions and a week, or the tempo
- * lowered twice
- * in them; null where they get on, or are through. `cause` is what limits the stage at hand.
+ * lowered twice in them; null where they get on, or are through. `cause` is what limits the stage at hand.
  * @example
  * detectStuck({ target: 60, stages: [] }, computeProgress({ target: 60, stages: [] }, []), { now: 0 }) // => null
  */

@@ -21,7 +21,8 @@ export interface LadderPosition {
 /**
  * Clean times in a row that pass the step at hand; 0 where the stage is done once.
  * @example
- * getRequiredStreak({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) // => 5
+ * getRequiredStreak({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 })
+ * // => 5
  */
 export const getRequiredStreak = (
   plan: LadderPlan,

@@ -105,10 +105,8 @@ export const CLOCK = { near: 5 * 60_000 } as const;
 
 /**
  * An event of another device by this clock, in milliseconds since 1970: a device whose clock is fast or slow says what
- * it shows as
- * it sends (`sentAt`), and its times are moved by the difference; nothing has happened later than now. `told` is the
- * time as the
- * device had it where that is another one, or null.
+ * it shows as it sends (`sentAt`), and its times are moved by the difference; nothing has happened later than now.
+ * `told` is the time as the device had it where that is another one, or null.
  * @example
  * correctClock({ id: 'a', at: 1_000_000, kind: 'rest' }, { sentAt: 2_000_000, now: 9_000_000 }).event.at // => 8000000
  */
@@ -131,8 +129,7 @@ export const isAttempt = ({ kind }: PracticeEvent): boolean => kind === 'clean' 
 
 /**
  * Events in the order they happened, each once, without attempts that were taken back (only attempts can be). Whatever
- * order
- * they arrive in, and however often, the outcome is the same.
+ * order they arrive in, and however often, the outcome is the same.
  * @example
  * normaliseEvents([
  *   { id: 'b', at: 2, kind: 'rest' },

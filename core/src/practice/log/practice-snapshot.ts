@@ -31,8 +31,7 @@ export interface ReviewDay {
 
 /**
  * What going through a log has come to so far: plain data that can be kept, so that a log which only grows at its end
- * is never
- * gone through twice.
+ * is never gone through twice.
  */
 export interface PracticeSnapshot {
   readonly stand: LadderPosition;
@@ -113,8 +112,7 @@ const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, be
 
 /**
  * Goes on from a snapshot through events that happened after everything in it, in any order and more than once. Going
- * through a log
- * in one go or from snapshot to snapshot comes to the same.
+ * through a log in one go or from snapshot to snapshot comes to the same.
  * @example
  * foldPractice({ target: 60, stages: [] }, EMPTY_PRACTICE_SNAPSHOT, [{ id: 'a', at: 5, kind: 'minutes', minutes: 3 }])
  *   .days.map(({ minutes }) => minutes)

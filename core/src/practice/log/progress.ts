@@ -53,10 +53,8 @@ export const findWeakStages = (
 
 /**
  * How an item stands by its log. Events may come in any order and more than once: the outcome is the same. Gates are
- * clean
- * times in a row at the tempo at hand; three slips without half a gate between them lead two tempos back; two gates in
- * a row
- * without a slip skip one (rules est.).
+ * clean times in a row at the tempo at hand; three slips without half a gate between them lead two tempos back; two
+ * gates in a row without a slip skip one (rules est.).
  * @example
  * computeProgress({ target: 60, stages: [{ key: 'slowly', name: 'Slowly', gate: 1, tempos: [60] }] }, [
  *   { id: 'a', at: 5, kind: 'clean', stage: 'slowly', tempo: 60 },

@@ -4,8 +4,8 @@ import type { LadderPlan, PlannedStage, PracticeMethod } from '../ladder/ladder.
 
 /**
  * Practice as versions before 1.1 stored it: names of stages, causes and what was heard of takes as English sentences.
- * They are
- * read as the codes that stand for them now; what is not one of those sentences is somebody's own words and stays.
+ * They are read as the codes that stand for them now; what is not one of those sentences is somebody's own words and
+ * stays.
  */
 
 const FINGERS: Readonly<Record<string, Actuator>> = {
@@ -31,17 +31,23 @@ const finger = (text: string | undefined): Message => fingerWord(strikerIn(text)
 
 const PLACE = String.raw`(?:bar \d+, )?beat \d+(?: (?:&|e|a|trip|let|\+ \d\.\d\d))?`;
 
+const placeInBeat = (beat: number, part: string | undefined, share: number | undefined): Message => {
+  if (part === undefined) return message('place.beat', { beat });
+  if (share !== undefined) return message('place.share', { beat, share });
+  return message('place.syllable', { beat, syllable: part });
+};
+
 /** A place as it was written: “bar 2, beat 3 &”. */
 const placeIn = (text = ''): Message => {
   const [, bar, beat = '1', part] = /^(?:bar (\d+), )?beat (\d+)(?: (.+))?$/.exec(text) ?? [];
   const share = part?.startsWith('+') ? Number(part.slice(2)) : undefined;
-  const place =
-    part === undefined
-      ? message('place.beat', { beat: Number(beat) })
-      : share === undefined
-        ? message('place.syllable', { beat: Number(beat), syllable: part })
-        : message('place.share', { beat: Number(beat), share });
+  const place = placeInBeat(Number(beat), part, share);
   return bar === undefined ? place : message('place.in-bar', { bar: Number(bar), place });
+};
+
+const howFades = (how: string): 'both' | 'later' | 'softer' => {
+  if (how.includes(' and ')) return 'both';
+  return how.endsWith('later') ? 'later' : 'softer';
 };
 
 type Sentence = readonly [form: RegExp, read: (parts: readonly string[]) => Message];
@@ -206,7 +212,7 @@ const HEARD: readonly Sentence[] = [
     ([, name, how = '']) =>
       message('take.finger-fades', {
         finger: finger(name),
-        how: how.includes(' and ') ? 'both' : how.endsWith('later') ? 'later' : 'softer',
+        how: howFades(how),
       }),
   ],
 ];
@@ -217,7 +223,8 @@ const stageName = (name: Label): Label => (typeof name === 'string' ? (firstRead
 /**
  * What limits a stage, from the sentence that was stored; null for one that says nothing known.
  * @example
- * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // => 'limit.same-string'
+ * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code
+ * // => 'limit.same-string'
  */
 export const migrateLimitReason = (cause: string): Message | null => firstRead(CAUSES, cause) ?? null;
 

@@ -99,6 +99,11 @@ const fitToMinutes = (lines: readonly SessionBlock[], minutes: number): readonly
   return left;
 };
 
+const stateOf = ({ isNew, isStuck }: SessionItem): 'new' | 'stuck' | 'current' => {
+  if (isNew) return 'new';
+  return isStuck ? 'stuck' : 'current';
+};
+
 interface TimeShare {
   readonly items: readonly SessionItem[];
   readonly minutes: number;
@@ -147,8 +152,7 @@ const createRunThroughBlock = ({ items, minutes }: TimeShare): readonly SessionB
 
 /**
  * A plan for one sitting: position and warm-up, what is due to be reviewed, the stage at hand of each item, one hard
- * spot,
- * something whole to end with, a rest at least every twenty minutes; never over the minutes given. Errors:
+ * spot, something whole to end with, a rest at least every twenty minutes; never over the minutes given. Errors:
  * `sitting-wrong`
  * for fewer than 5 or more than 120 minutes, or nothing to practise.
  * @example
@@ -199,11 +203,7 @@ export const planSession = (
   const spent = [...begin, ...reviews, ...hard, ...end].reduce((sum, line) => sum + line.minutes, 0);
   const each = open.length > 0 ? toWholeMinutes((minutes - spent) / open.length) : 0;
   const stages = open.map((item) =>
-    createStageBlock(
-      item,
-      each,
-      message('session-line.why', { state: item.isNew ? 'new' : item.isStuck ? 'stuck' : 'current' }),
-    ),
+    createStageBlock(item, each, message('session-line.why', { state: stateOf(item) })),
   );
   const lines = fitToMinutes(insertBreaks([...begin, ...reviews, ...stages, ...hard, ...end]), minutes);
   return success({

@@ -55,7 +55,8 @@ const simulateSession = (
     const stage = ladder.stages[being.standing.stage];
     const strain = at.tempo === undefined || !stage?.ceiling ? 0.1 : at.tempo / stage.ceiling;
     const clean = random() < predictCleanProbability({ mean: being.skill, variance: 0 }, strain);
-    const kind = at.tempo === undefined ? 'done' : clean ? 'clean' : 'slipped';
+    const result = clean ? 'clean' : 'slipped';
+    const kind = at.tempo === undefined ? 'done' : result;
     const event = {
       id: `${name}-${attempt}`,
       at: start + attempt * 20_000,

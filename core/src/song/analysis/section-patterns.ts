@@ -31,7 +31,8 @@ const createSectionPattern = (
 ): SectionPattern => {
   const from = written.bars.findIndex(({ section }) => section === id);
   const own = written.bars.slice(Math.max(0, from)).findIndex(({ section, repeat }) => section !== id || repeat > 1);
-  const bars = from < 0 ? 0 : own < 0 ? written.bars.length - from : own;
+  const toEnd = own < 0 ? written.bars.length - from : own;
+  const bars = from < 0 ? 0 : toEnd;
   const taken = extractBars(written, Math.max(0, from), bars);
   const reason = bars === 0 ? message('section-pattern.unused') : findObstacle(taken, bars);
   const strokes = taken.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
@@ -42,8 +43,7 @@ const createSectionPattern = (
 
 /**
  * The sections of a song as patterns to practise, in the order they are kept: each as it is played the first time, or
- * why
- * it cannot go round by itself.
+ * why it cannot go round by itself.
  * @example
  * createSectionPatterns(createSong('Song')).map(({ name, bars }) => name + bars) // => ['A4']
  */

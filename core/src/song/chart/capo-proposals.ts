@@ -51,8 +51,7 @@ const compareProposals = (a: CapoProposal, b: CapoProposal): number =>
 
 /**
  * The kindest ways to play chords: each capo up to the seventh fret and each transposition asked for, by how many
- * chords
- * have a shape every player knows, then by how hard the shapes are and how many basses are open strings.
+ * chords have a shape every player knows, then by how hard the shapes are and how many basses are open strings.
  * @example
  * proposeCapos(['Bb', 'Eb', 'F'], createPattern('P').instrument)[0].openShapeCount // => 3
  */

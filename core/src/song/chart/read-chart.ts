@@ -109,7 +109,8 @@ const parseBars = (reading: ChartParserState, text: string, line: number): void 
     here.push(bar);
     getCurrentSection(reading).bars.push(bar);
   }
-  const count = times ? Number(times[1]) : /:\|/.test(text) ? 2 : 1;
+  const bySign = /:\|/.test(text) ? 2 : 1;
+  const count = times ? Number(times[1]) : bySign;
   if (count > 1 && (repeated || getCurrentSection(reading).bars.length === here.length))
     getCurrentSection(reading).repeatCount = count;
   else for (let round = 1; round < count; round += 1) getCurrentSection(reading).bars.push(...here);
@@ -162,8 +163,7 @@ const parseLines = (lines: readonly string[], reading: ChartParserState): void =
 /**
  * Reads a chord chart: bars between `|`, several chords share a bar's beats unless `C . . G` says otherwise, `%` is the
  * bar before, `x2` or `||: :||` repeats, a line that ends in `:` names a section, `N.C.` no chord; a line of chords
- * above
- * a line of words is read too. Errors: `chart-unreadable` with line and column for each word that is none,
+ * above a line of words is read too. Errors: `chart-unreadable` with line and column for each word that is none,
  * `chart-empty`,
  * `too-large`.
  * @example

@@ -9,7 +9,8 @@ const NATURAL_PITCH_CLASSES: Readonly<Record<string, number>> = { C: 0, D: 2, E:
 const FLAT_KEYS: ReadonlySet<number> = new Set([1, 3, 5, 8, 10]);
 
 const parsePitchClass = (note: string): number => {
-  const shift = note.endsWith('#') || note.endsWith('♯') ? 1 : note.length > 1 ? -1 : 0;
+  const flat = note.length > 1 ? -1 : 0;
+  const shift = /[#♯]$/.test(note) ? 1 : flat;
   return midiToPitchClass((NATURAL_PITCH_CLASSES[note.charAt(0)] as number) + shift);
 };
 

@@ -78,8 +78,7 @@ export const createSetBarsEdit = ({ form }: Pick<Song, 'form'>, place: string, b
 
 /**
  * The edit that lets a part end otherwise in one of its times, beginning as the section's last bar; or, where it does,
- * no
- * longer.
+ * no longer.
  * @example
  * createToggleEndingEdit(createSong('Song'), 0, 1).form[0].endings.length // => 1
  */

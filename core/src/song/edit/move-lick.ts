@@ -24,7 +24,8 @@ export interface MovedLick {
 /** Semitones from one chord's root to another's, as moves along the neck: the shorter way first. */
 const listSemitoneOffsets = (from: number, to: number): readonly number[] => {
   const up = (to - from + 12) % 12;
-  return up === 0 ? [0] : up > 6 ? [up - 12, up] : [up, up - 12];
+  if (up === 0) return [0];
+  return up > 6 ? [up - 12, up] : [up, up - 12];
 };
 
 interface FrettedStroke extends Stroke {
@@ -60,8 +61,7 @@ const removeFret = (stroke: FrettedStroke): Stroke => {
 /**
  * Repeats the lick of a bar (counted from 0 as played) for the chord of the bar after it: moved along the neck by what
  * lies between the roots of the two chords, the way on which more of it fits. What no longer fits is named and left
- * out.
- * Errors: `song-wrong` where there is no bar after it in its section, or a chord has no root.
+ * out. Errors: `song-wrong` where there is no bar after it in its section, or a chord has no root.
  * @example
  * moveLick(createSong('Song'), 3).ok // => false
  */

@@ -277,8 +277,7 @@ const getShapeBefore = (song: Song, played: readonly PlayedBar[], index: number)
 
 /**
  * One bar as it is played (counted from 0) as a pattern to be edited: its strokes still bound to the bass where they
- * are,
- * with frets only where they have their own, on the chord it begins with.
+ * are, with frets only where they have their own, on the chord it begins with.
  * @example
  * createBarPattern(createSong('Song'), 0).strokes[0].role // => 'bass'
  */

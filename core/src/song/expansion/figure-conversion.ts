@@ -16,13 +16,15 @@ const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: 
   if (role || fret !== undefined) return role;
   if (string === findBassString(instrument, voicing)) return 'bass';
   const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => one > 3);
-  return string === first ? 'alternate' : string === second ? 'second alternate' : undefined;
+  if (string === first) return 'alternate';
+  return string === second ? 'second alternate' : undefined;
 };
 
 /**
  * A pattern as a figure of a song: free of its chord, its bass strokes bound to whatever carries the bass.
  * @example
- * patternToFigure(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role // => 'bass'
+ * patternToFigure(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role
+ * // => 'bass'
  */
 export const patternToFigure = (pattern: Pattern, id: string): SongFigure => ({
   id,
@@ -45,8 +47,7 @@ const listBarStarts = (bars: readonly VariableBar[]): readonly number[] => {
 
 /**
  * Some bars of a song as a pattern by itself, to be heard, drawn or taken to the bench. Where they are not all alike
- * they
- * keep their course, which no bench can hold.
+ * they keep their course, which no bench can hold.
  * @example
  * extractBars(expandSong(createSong('Song')), 0, 2).bars // => 2
  */

@@ -10,8 +10,7 @@ export interface SongImport extends ImportedSong {
 
 /**
  * Reads a song out of a score, a MIDI file or a tablature, or of the part of it that is chosen. Errors: those of
- * reading
- * and of songs.
+ * reading and of songs.
  */
 export const importSong = (file: SourceFile, tools: ImportTools, part?: number): Result<SongImport> => {
   const read = parseFile(file, tools, part);

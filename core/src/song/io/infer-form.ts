@@ -104,8 +104,7 @@ const addRepeat = (made: SectionCollector, read: readonly ParsedBar[], { from, t
 
 /**
  * The form of what was read: what is repeated is one section played several times, with its endings; the rest is cut
- * where
- * a name, a double line or another tempo begins.
+ * where a name, a double line or another tempo begins.
  */
 export const inferForm = (read: readonly ParsedBar[], bars: readonly Bar[]): ImportedForm => {
   const made = new SectionCollector(read, bars);

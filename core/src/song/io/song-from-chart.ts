@@ -58,8 +58,7 @@ const findOverlappingChords = (sections: readonly Section[]): readonly Problem[]
 
 /**
  * A song from a chord chart: each symbol with its easiest shape, the song's first figure under every bar. Errors: those
- * of
- * symbols, `chord-without-shape`, `song-wrong` for a bar whose chords overflow.
+ * of symbols, `chord-without-shape`, `song-wrong` for a bar whose chords overflow.
  * @example
  * valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | G |')), 'Song')).sections[0].bars.length // => 2
  */

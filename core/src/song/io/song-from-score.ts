@@ -132,7 +132,8 @@ const getChordRole = (instrument: Instrument, shape: Voicing, { string, fret }: 
   if (fret !== undefined || string <= 3) return undefined;
   if (string === findBassString(instrument, shape)) return 'bass';
   const [first, second] = rankAlternateBassStrings(instrument, shape).filter((one) => one > 3);
-  return string === first ? 'alternate' : string === second ? 'second alternate' : undefined;
+  if (string === first) return 'alternate';
+  return string === second ? 'second alternate' : undefined;
 };
 
 /** The strokes of a bar over its chords: frets that are the chord's are left to it, basses bound to it. */
@@ -203,6 +204,11 @@ const omitRepeatedChords = (all: readonly BarChord[], last: string, anew: boolea
   return all[0]?.at === 0 || last === '' ? all : [{ at: 0, voicing: last }, ...all];
 };
 
+const textureOf = (strokes: readonly Stroke[], figure: SongFigure | undefined): Bar['texture'] => {
+  if (strokes.length === 0) return 'rest';
+  return figure ? { figure: figure.id, begins: 'each bar' } : { written: strokes };
+};
+
 const createBars = (strungOnes: readonly BarWithStrings[], instrument: Instrument): ImportedBars => {
   const shapes: ShapeTable = { byName: new Map(), unheld: new Set() };
   const named = strungOnes.some(({ bar }) => bar.chords.length > 0);
@@ -219,11 +225,9 @@ const createBars = (strungOnes: readonly BarWithStrings[], instrument: Instrumen
   });
   const figures = extractFigures(made);
   const bars = made.map(({ bar, chords, strokes, ticks, metre }): Bar => {
-    const figure = figures.get(createFingerprint(strokes, ticks));
     return {
       chords,
-      texture:
-        strokes.length === 0 ? 'rest' : figure ? { figure: figure.id, begins: 'each bar' } : { written: strokes },
+      texture: textureOf(strokes, figures.get(createFingerprint(strokes, ticks))),
       ...(metre ? { metre } : {}),
       ...(bar.lyrics ? { words: bar.lyrics.slice(0, SONG_LIMITS.words) } : {}),
     };
@@ -282,8 +286,7 @@ const createImportRemarks = (
 
 /**
  * A song made of what was read of a file: sections by their marks, double lines and repeats, equal bars as one figure,
- * chords
- * as they are named, else where one is heard whole. Errors: `no-notes`, `song-wrong`.
+ * chords as they are named, else where one is heard whole. Errors: `no-notes`, `song-wrong`.
  * @example
  * createSongFromScore({ instrument: createPattern('P').instrument, bars: [], remarks: [] }).ok // => false
  */

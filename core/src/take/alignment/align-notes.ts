@@ -41,8 +41,7 @@ const findUnexpectedPitches = ({ pitches }: AlignmentScene, notes: readonly Play
 
 /**
  * Hears a take that came as notes, from a MIDI file or instrument, against what was asked: the same as of a sound, but
- * that every
- * stroke is known exactly. Seconds, sorted.
+ * that every stroke is known exactly. Seconds, sorted.
  * @example
  * alignNotesToScore(
  *   [],

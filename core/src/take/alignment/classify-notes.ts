@@ -104,8 +104,7 @@ export const classifyStroke = (listened: AlignmentEvidence, index: number, used:
 
 /**
  * How far beside its place a stroke may be that nothing else explains, how strong it is at the least, how far its pluck
- * may be, and
- * its swell wander (est.).
+ * may be, and its swell wander (est.).
  */
 const DISPLACED = { reach: 0.09, strength: 0.35, pluck: 0.03, wanders: 0.06 } as const;
 
@@ -158,8 +157,8 @@ const classifyDisplacedStroke = (
 
 /**
  * A stroke without a swell of its own above the threshold: a pluck nobody else has and some of its pitch make it a
- * faint one, a
- * pluck with more of another pitch a wrong string, a pluck alone leaves it open; without either it did not come.
+ * faint one, a pluck with more of another pitch a wrong string, a pluck alone leaves it open; without either it did not
+ * come.
  */
 const classifyFaintStroke = (
   listened: AlignmentEvidence,

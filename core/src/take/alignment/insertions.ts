@@ -27,8 +27,7 @@ interface InsertionFeatures {
 
 /**
  * A logistic model of those signs (est.), fitted to 144 invented takes of twelve other figures by three sounds; from
- * what chance on
- * one is claimed.
+ * what chance on one is claimed.
  */
 const INSERTION_MODEL = {
   base: -12,

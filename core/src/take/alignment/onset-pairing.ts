@@ -88,8 +88,7 @@ const MIN_KNOWN_STROKES = 3;
 
 /**
  * Levels by what was heard: the middle of a pitch’s own strokes, and what others leak into it. A pitch that is never
- * struck is
- * supposed to be as strong as the others are.
+ * struck is supposed to be as strong as the others are.
  */
 export const updateLevels = (
   { byPitch }: PitchActivations,

@@ -201,8 +201,7 @@ const REALIGN_MARGIN = 0.12;
 
 /**
  * Where the figure begins after all, if what was taken for its beginning is another place of it that sounds alike; null
- * where it
- * is not. `heard` is seconds of the take.
+ * where it is not. `heard` is seconds of the take.
  */
 export const findBetterStart = (
   looked: ScoreSearchInput,

@@ -92,10 +92,8 @@ const scoreOffset = (innovation: SpectralFlux, asked: TakeReference, by: number)
 
 /**
  * How many semitones higher than asked a take sounds: 0 where it is as asked, or where nothing explains it better. What
- * sounds
- * altogether tells semitones apart and is not sure of thirds, whose partials fall together; the order of the strokes
- * tells
- * thirds apart and is not sure of semitones, which fall into the same bins.
+ * sounds altogether tells semitones apart and is not sure of thirds, whose partials fall together; the order of the
+ * strokes tells thirds apart and is not sure of semitones, which fall into the same bins.
  */
 export const estimateTuningOffset = (innovation: SpectralFlux, asked: TakeReference): number => {
   const { by, left } = findBestOffset(innovation, [...new Set(asked.strokes.map(({ pitch }) => pitch))]);

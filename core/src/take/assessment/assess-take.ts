@@ -195,8 +195,8 @@ export const assessNotes = (
 
 /**
  * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a
- * second, −1
- * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
+ * second, −1 to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`,
+ * `take-does-not-fit`.
  * @example
  * assessTake(
  *   new Float32Array(44100),
@@ -215,8 +215,7 @@ export const assessTake = (samples: Float32Array, score: Score, asked: TakeRefer
 
 /**
  * How many times through fit into a take at most, one more than at the tempo that is asked for: what comes beyond its
- * end is
- * left aside.
+ * end is left aside.
  * @example
  * computeMaxPasses(20, 4) // => 6
  */

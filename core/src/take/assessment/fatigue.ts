@@ -69,7 +69,8 @@ export const findFatigue = (now: AssessmentContext): readonly RankedTakeDiagnost
     const later = significantDifference(first.late, last.late, TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds);
     const softer = significantDifference(last.decibels, first.decibels, TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels);
     if (later === 0 && softer === 0) return [];
-    const how = softer === 0 ? 'later' : later === 0 ? 'softer' : 'both';
+    const withSofter = later === 0 ? 'softer' : 'both';
+    const how = softer === 0 ? 'later' : withSofter;
     return [
       {
         message: message('take.finger-fades', { finger: fingerWord(striker), how }),

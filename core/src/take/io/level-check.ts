@@ -19,8 +19,7 @@ const toDecibels = (value: number): number => 20 * Math.log10(Math.max(1e-6, val
 
 /**
  * Whether a few seconds of somebody playing can be listened to: loud enough, not cut off, and well above the noise of
- * the room.
- * Samples come at `TAKE.sampleRate` a second, −1 to 1.
+ * the room. Samples come at `TAKE.sampleRate` a second, −1 to 1.
  * @example
  * checkLevel(new Float32Array(22050)).code // => 'silent'
  */

@@ -99,10 +99,9 @@ const countPassesInWindow = (seconds: number, cycleSeconds: number): number =>
 
 /**
  * Listens while somebody plays a figure round and round: finds it without a click, and says of each time through
- * whether it was
- * clean as soon as it is over. Samples come at `TAKE.sampleRate` a second in pieces of any length; what is said does
- * not depend
- * on how they are cut. The tempo may be up to a third beside what is asked, the player may stop and begin again.
+ * whether it was clean as soon as it is over. Samples come at `TAKE.sampleRate` a second in pieces of any length; what
+ * is said does not depend on how they are cut. The tempo may be up to a third beside what is asked, the player may stop
+ * and begin again.
  * @example
  * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).push(
  *   new Float32Array(9000),

@@ -27,8 +27,7 @@ const TRIM_FRAMES = 400;
 
 /**
  * What is struck anew in a sound that is still going on, look by look. The last seconds are kept. Whatever pieces the
- * sound comes
- * in, each look is the same.
+ * sound comes in, each look is the same.
  */
 export class StreamingFlux {
   private samples = new Float32Array(2 * FRAME_SAMPLES);

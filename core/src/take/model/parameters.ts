@@ -1,7 +1,6 @@
 /**
  * All that listening to a take assumes, in one table. Values are est., chosen on half of the seeded evaluation set by
- * one of two
- * synthesisers (docs/takes.md), unless a source is named. Seconds, hertz, shares.
+ * one of two synthesisers (docs/takes.md), unless a source is named. Seconds, hertz, shares.
  */
 export const TAKE_PARAMETERS = {
   /** Samples a second everything is brought to, and seconds from one look to the next. */

@@ -75,8 +75,7 @@ const computeAlignmentBands = (
 
 /**
  * Which peak belongs to which wanted stroke, both in order and each at most once: the pairing of most gain (Needleman &
- * Wunsch
- * 1970), in the band that reaches allow. Answers the index of a peak for each wanted stroke, or null.
+ * Wunsch 1970), in the band that reaches allow. Answers the index of a peak for each wanted stroke, or null.
  */
 export const alignPeaks = (
   wanted: readonly OnsetWindow[],

@@ -43,8 +43,7 @@ const interpolatePeak = (values: Float32Array, look: number): number => {
 
 /**
  * When strings were struck in a sound, whatever their pitch: seconds, in order. Samples come at `TAKE.sampleRate` a
- * second. For
- * one digit that strikes again and again, or two in turn.
+ * second. For one digit that strikes again and again, or two in turn.
  * @example
  * detectOnsets(new Float32Array(9000)) // => []
  */

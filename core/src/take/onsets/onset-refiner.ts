@@ -118,8 +118,7 @@ export class OnsetRefiner {
 
   /**
    * Swells moved to their plucks: the nearest to where it usually is; without one, to one farther away that no other
-   * swell has
-   * (low strings swell for so long that their peak wanders), or to where it usually is.
+   * swell has (low strings swell for so long that their peak wanders), or to where it usually is.
    */
   refineOnsets(swells: readonly (number | null)[], pitchOf: readonly number[]): readonly (number | null)[] {
     const usual = this.estimateDelays(swells, pitchOf);

@@ -18,8 +18,7 @@ const TAIL_SECONDS = 1.5;
 
 /**
  * What a take of notes sounds like that came from a MIDI file or instrument, by the plucked string, at the times it is
- * judged by.
- * Seconds, sorted.
+ * judged by. Seconds, sorted.
  * @example
  * renderNotes([{ at: 0, pitch: 64, loudness: 0.5 }], 8000).length // => 13600
  */
@@ -38,8 +37,7 @@ export const renderNotes = (notes: readonly PlayedNote[], sampleRate: number): F
 
 /**
  * The sound of what was asked, at the pulse of a take, as long as that is: what a player would have to play to be
- * wholly even.
- * Samples at `TAKE.sampleRate` a second.
+ * wholly even. Samples at `TAKE.sampleRate` a second.
  * @example
  * renderScoreAtTakeTempo(
  *   valueOrThrow(parseStringNotation('5 3 2 3')).pattern,

@@ -185,8 +185,7 @@ const computeAnchorShare = ({ byPitch }: PitchActivations, { pitch, frame }: Tem
 
 /**
  * Templates as the take itself sounds: at strokes that were accepted the new sound, as far as it belongs to the pitch
- * alone and
- * lies about its partials, averaged over them.
+ * alone and lies about its partials, averaged over them.
  */
 export const adaptTemplates = (
   { flux, binCount, frequencies }: SpectralFlux,

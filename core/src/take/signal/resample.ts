@@ -17,8 +17,7 @@ const evaluateKernel = (distance: number, cut: number): number => {
 
 /**
  * Samples at another rate while they come in, in pieces of any length: what it answers, joined, is what `resampled`
- * answers to
- * all of them, as far as it can be known yet.
+ * answers to all of them, as far as it can be known yet.
  * @example
  * new Resampler(44100, 22050).push(new Float32Array(441)).length // => 215
  */

@@ -1,3 +1,4 @@
+import type { Digit } from '../../pattern/index.ts';
 import { synthesisePluckedString, type RandomSource } from '../../sound/index.ts';
 import { rootMeanSquare } from '../../statistics/index.ts';
 import { midiToFrequency } from '../../instrument/index.ts';
@@ -27,6 +28,10 @@ export interface RecordingConditions {
 /** Seconds a string sounds at the most, and in which it is stopped when it is struck again. */
 const STRING_DECAY = { seconds: 4, stopped: 0.008 } as const;
 
+/** How bright each digit sounds; the pick more than nails, the thumb’s flesh least. */
+const BRIGHTNESS: Readonly<Partial<Record<Digit, number>>> = { p: 0.42, down: 0.8, up: 0.8 };
+const FINGER_BRIGHTNESS = 0.6;
+
 type StringCache = Map<string, Float32Array>;
 
 const getStringSound = (
@@ -34,7 +39,7 @@ const getStringSound = (
   { pitch, digit }: SimulatedStroke,
   recording: RecordingConditions,
 ): Float32Array => {
-  const bright = digit === 'p' ? 0.42 : digit === 'down' || digit === 'up' ? 0.8 : 0.6;
+  const bright = (digit && BRIGHTNESS[digit]) ?? FINGER_BRIGHTNESS;
   const key = `${pitch}/${bright}`;
   const brightness = min(1, bright * ((recording.brightness ?? 0.6) / 0.6));
   const { sampleRate, random } = recording;
@@ -123,10 +128,10 @@ export const applyRecordingConditions = (sound: Float32Array, recording: Recordi
 
 /**
  * The sound of a take, −1 to 1: plucked strings, each stopped when it is struck again, in a room, through a microphone,
- * with
- * noise, as the recording says.
+ * with noise, as the recording says.
  * @example
- * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: createSeededRandom(1) }).length // => 4000
+ * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: createSeededRandom(1) }).length
+ * // => 4000
  */
 export const renderTake = (
   { strokes, seconds }: SimulatedPerformance,

@@ -6,9 +6,8 @@ const EVENT_COLUMNS = 'studio_id, id, student_id, created_at, assignment_id, at,
 
 /**
  * The log of practice, in a partition for each year, so that years nobody opens any more stay out of the way of this
- * one. Beside the
- * time something happened, by the server's clock, the time as the device told it where that is another one; and who
- * told it.
+ * one. Beside the time something happened, by the server's clock, the time as the device told it where that is another
+ * one; and who told it.
  */
 const partitionEvents = async (db: Knex): Promise<void> => {
   await db.raw('alter table practice_events rename to practice_events_before');

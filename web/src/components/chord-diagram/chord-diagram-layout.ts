@@ -21,6 +21,11 @@ export interface ChordDiagramLayout {
   readonly marks: readonly ChordDiagramMark[];
 }
 
+const kindOf = (fret: number | null): ChordDiagramMark['kind'] => {
+  if (fret === null) return 'muted';
+  return fret === 0 ? 'open' : 'stopped';
+};
+
 /** Lays a shape out: four frets from the nut, or from where the hand stands higher up. */
 export const layOutChordDiagram = ({ frets }: Voicing): ChordDiagramLayout => {
   const stopped = frets.filter((fret): fret is number => fret !== null && fret > 0);
@@ -31,7 +36,7 @@ export const layOutChordDiagram = ({ frets }: Voicing): ChordDiagramLayout => {
   const y = (place: number): number => CHORD_DIAGRAM_SIZE.top + (frets.length - 1 - place) * CHORD_DIAGRAM_SIZE.row;
   const marks = frets.map((fret, place): ChordDiagramMark => ({
     string: frets.length - place,
-    kind: fret === null ? 'muted' : fret === 0 ? 'open' : 'stopped',
+    kind: kindOf(fret),
     x: fret ? CHORD_DIAGRAM_SIZE.left + (fret - from + 0.5) * step : CHORD_DIAGRAM_SIZE.left - 10,
     y: y(place),
   }));

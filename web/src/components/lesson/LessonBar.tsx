@@ -28,8 +28,7 @@ const Stage = ({ item }: { readonly item: Assignment }) => {
 
 /**
  * A lesson beside what is on the bench: who is here, where they stand with it, counted as it is played, a note, and the
- * way
- * to the student’s page, the next thing and the sheet.
+ * way to the student’s page, the next thing and the sheet.
  */
 export const LessonBar = ({ studentId, patternId }: { readonly studentId: string; readonly patternId: string }) => {
   const { data: student } = useStudent(studentId);

@@ -29,17 +29,14 @@ export const ListeningBar = ({ ear, asked, correct, keeps }: StripProps) => {
       </p>
     );
   if (!ear.on) return null;
+  const heard = isCorrected ? say('listening.counted-as', { other }) : formatLiveEvent(ear.last, ear.check, asked);
   return (
     <div className={`ear ear-${counted ?? 'open'}`}>
       <span className="ear-level" aria-hidden="true">
         <i style={{ height: `${Math.round(100 * Math.min(1, Math.sqrt(ear.level)))}%` }} />
       </span>
       <span className="ear-words" role="status">
-        {ear.gap
-          ? say('listening.gap')
-          : isCorrected
-            ? say('listening.counted-as', { other })
-            : formatLiveEvent(ear.last, ear.check, asked)}
+        {ear.gap ? say('listening.gap') : heard}
       </span>
       {counted && !isCorrected && (
         <button

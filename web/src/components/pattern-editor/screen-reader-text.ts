@@ -30,11 +30,12 @@ export const ROLE_WORDS: Readonly<Record<ChordRole, string>> = {
 };
 
 /** A stroke as a sentence for screen readers. */
-export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
-  [
+export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string => {
+  const unplucked = stroke.slur ? say(`slur.${stroke.slur}`) : say('bench.no-finger-yet');
+  return [
     sayMessage(describePosition(pattern, stroke.at)),
     say('bench.string', { string: stroke.string }),
-    digit ? sayMessage(fingerName(digit)) : stroke.slur ? say(`slur.${stroke.slur}`) : say('bench.no-finger-yet'),
+    digit ? sayMessage(fingerName(digit)) : unplucked,
     stroke.pin ? say('bench.pinned') : '',
     stroke.accent ? say('bench.accented') : '',
     ...ARTICULATIONS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
@@ -43,6 +44,7 @@ export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | 
   ]
     .filter(Boolean)
     .join(', ');
+};
 
 /** Where the keyboard stands, as a sentence for screen readers. */
 export const describeCell = (

@@ -90,8 +90,7 @@ const CATCH_UP = 150;
 
 /**
  * Judges on the page itself, as part of the edit, where that is a small part of a frame: then an edit is drawn once,
- * and
- * not once without and once with its judgement. Whether it is, the last judgement of the bench tells.
+ * and not once without and once with its judgement. Whether it is, the last judgement of the bench tells.
  */
 class QuickJudge {
   private took = Infinity;

@@ -22,8 +22,10 @@ const Hatching = ({ size }: { readonly size: number }) => (
   </g>
 );
 
+const SCALES = { loud: 1.1, plain: 1, soft: 0.82 } as const;
+
 const scaleOf = (accent: boolean | undefined, loudness: Stroke['loudness']): number =>
-  accent ? 1.22 : loudness === 'loud' ? 1.1 : loudness === 'soft' ? 0.82 : 1;
+  accent ? 1.22 : SCALES[loudness ?? 'plain'];
 
 const classOf = (pinned: boolean | undefined, { harmonic, silent }: Partial<Stroke>): string =>
   ['token', pinned ? 'token-pinned' : '', harmonic ? 'token-hollow' : '', silent ? 'token-silent' : '']
