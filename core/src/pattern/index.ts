@@ -5,3 +5,11 @@ export * from './sounding-pitch.ts';
 export * from './chord-roles.ts';
 export * from './create-pattern.ts';
 export * from './validate-pattern.ts';
+export {
+  formatBarStrokeId,
+  formatStrokeReference,
+  isMelodyStroke,
+  parseBarIndex,
+  parseStrokeReference,
+  type StrokeReference,
+} from './stroke-reference.ts';

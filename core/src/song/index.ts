@@ -2,7 +2,6 @@ export * from './model/song.ts';
 export { createSong } from './model/create-song.ts';
 export { unfoldForm, type PlayedBar } from './model/unfold-form.ts';
 export {
-  parseBarIndex,
   createBarPattern,
   flattenSong,
   expandSong,

@@ -1,4 +1,4 @@
-import { isFinger, type Digit } from '../pattern/index.ts';
+import { isFinger, isMelodyStroke, type Digit } from '../pattern/index.ts';
 import { listSoundingStrokes, tickToSeconds, type Score, type ScoreStroke } from '../score/index.ts';
 
 /** One note to be heard: seconds from the start of the score, MIDI note number, loudness 0 to 1. */
@@ -39,8 +39,6 @@ export const isClickMuted = (silence: ClickMuteMode, bar: number): boolean =>
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
 
 /** Whether a stroke of a song that is written out is of its melody: they are named so. */
-const isMelodyStroke = ({ sourceStrokeId }: ScoreStroke): boolean => sourceStrokeId.includes('/melody-');
-
 /** How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). */
 const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 } as const;
 
@@ -75,7 +73,7 @@ export const listPlaybackNotes = (
   const digitOf = new Map(score.strokes.map((stroke, index) => [stroke, digits[index] ?? null]));
   return listSoundingStrokes(score).flatMap((stroke): PlaybackNote[] => {
     const digit = digitOf.get(stroke) ?? null;
-    if (voices === 'melody alone' ? !isMelodyStroke(stroke) : !isAudible(voices, digit)) return [];
+    if (voices === 'melody alone' ? !isMelodyStroke(stroke.sourceStrokeId) : !isAudible(voices, digit)) return [];
     const at = tickToSeconds(score, stroke.at);
     const seconds = tickToSeconds(score, stroke.at + stroke.durationTicks) - at;
     return [

@@ -1,7 +1,8 @@
 import { analysePattern, type PatternAnalysis, type Diagnostic } from '../../analysis/index.ts';
 import type { FingeringOptions } from '../../fingering/index.ts';
 import { findMotifs, type Motif } from './motifs.ts';
-import { parseBarIndex, expandSong, type MutedStroke, type ExpandedSong } from '../expansion/expand-song.ts';
+import { expandSong, type MutedStroke, type ExpandedSong } from '../expansion/expand-song.ts';
+import { parseBarIndex } from '../../pattern/index.ts';
 import type { Song } from '../model/song.ts';
 import { extractThumbLine, type ThumbBar } from './thumb-line.ts';
 

@@ -7,7 +7,8 @@ import {
 } from '../../analysis/index.ts';
 import { createTaskFromPattern, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
-import { parseBarIndex, expandSong } from '../expansion/expand-song.ts';
+import { expandSong } from '../expansion/expand-song.ts';
+import { parseBarIndex } from '../../pattern/index.ts';
 import type { Song } from '../model/song.ts';
 
 /** How one section goes in a school. */

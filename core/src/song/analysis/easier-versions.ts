@@ -1,7 +1,16 @@
 import { message, type Message } from '../../message/index.ts';
 import { countActuatorStrokes, analysePattern, findPulseActuator } from '../../analysis/index.ts';
 import type { FingeringOptions } from '../../fingering/index.ts';
-import { fingerName, actuatorOf, type Digit, type Pattern, type Stroke, type Actuator } from '../../pattern/index.ts';
+import {
+  fingerName,
+  formatStrokeReference,
+  isMelodyStroke,
+  actuatorOf,
+  type Digit,
+  type Pattern,
+  type Stroke,
+  type Actuator,
+} from '../../pattern/index.ts';
 import { ticksPerBeat } from '../../time/index.ts';
 import { expandUnboundBars, expandSong } from '../expansion/expand-song.ts';
 import { SONG_LIMITS, type Bar, type FormEntry, type Section, type Song } from '../model/song.ts';
@@ -23,8 +32,6 @@ export interface EasierVersion {
 }
 
 type StrokeFilter = (digit: Digit | null, stroke: string) => boolean;
-
-const isMelodyStroke = (name: string): boolean => name.includes('/melody-');
 
 /** The finger with the most strokes, the one nearer the thumb where two are level. */
 const findBusiestFinger = (count: ReadonlyMap<Actuator, number>, pulse: Actuator | undefined): Actuator | undefined =>
@@ -77,7 +84,10 @@ const keepStrokes = (song: Song, { expanded, analysis }: SongAnalysis, keep: Str
   const bars = expandUnboundBars(song).map((strokes, index) =>
     createWrittenBar(
       (expanded.bars[index] as PlayedBar).bar,
-      strokes.filter(({ id }) => keep(analysis.digits[`${index}/${id}`] ?? null, `${index}/${id}`)),
+      strokes.filter(({ id }) => {
+        const played = formatStrokeReference({ bar: index, stroke: id, isMelody: false });
+        return keep(analysis.digits[played] ?? null, played);
+      }),
     ),
   );
   const made = createUnrolledSong(

@@ -1,6 +1,7 @@
 import { message, type Label } from '../../message/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
-import { parseBarIndex, type ExpandedSong } from '../expansion/expand-song.ts';
+import type { ExpandedSong } from '../expansion/expand-song.ts';
+import { parseBarIndex } from '../../pattern/index.ts';
 import type { Song } from '../model/song.ts';
 import type { PlayedBar } from '../model/unfold-form.ts';
 

@@ -1,5 +1,6 @@
 import type { PatternAnalysis } from '../../analysis/index.ts';
-import { parseBarIndex, type ExpandedSong } from '../expansion/expand-song.ts';
+import type { ExpandedSong } from '../expansion/expand-song.ts';
+import { parseBarIndex } from '../../pattern/index.ts';
 
 /** What the thumb does in one bar. */
 export interface ThumbBar {

@@ -3,6 +3,8 @@ import { stringCount, type Instrument } from '../../instrument/index.ts';
 import {
   compareByTimeThenString,
   findStringOfRole,
+  formatBarStrokeId,
+  formatStrokeReference,
   type VariableBar,
   type Pattern,
   type ChordRole,
@@ -24,18 +26,11 @@ export interface MutedStroke {
 
 /** A song written out as one long pattern, every note with its fret, and what stood in the way. */
 export interface ExpandedSong {
-  /** Its strokes are named `bar/stroke`, the bar being counted from 0 as played. */
+  /** Its strokes' ids are references to the song's (`parseStrokeReference`). */
   readonly pattern: Pattern;
   readonly bars: readonly PlayedBar[];
   readonly mutedStrokes: readonly MutedStroke[];
 }
-
-/**
- * The bar, counted from 0 as played, of a stroke by its name.
- * @example
- * parseBarIndex('3/t0.0.0') // => 3
- */
-export const parseBarIndex = (name: string): number => Number(name.slice(0, name.indexOf('/')));
 
 const getChords = (bar: Bar): readonly BarChord[] => (bar.chords.length > 0 ? bar.chords : []);
 
@@ -104,12 +99,18 @@ const expandUnboundStrokes = (song: Song, played: readonly PlayedBar[], index: n
   );
 };
 
+/** A stroke of a bar before it is written out: of the melody or of what the hand plays otherwise. */
+interface LooseStroke {
+  readonly stroke: Stroke;
+  readonly isMelody: boolean;
+}
+
 /** A melody note takes the place of what is struck on its string at its time. */
-const mergeMelody = (strokes: readonly Stroke[], melody: readonly Stroke[] = []): readonly Stroke[] => {
+const mergeMelody = (strokes: readonly Stroke[], melody: readonly Stroke[] = []): readonly LooseStroke[] => {
   const taken = new Set(melody.map(({ at, string }) => `${at}/${string}`));
   return [
-    ...strokes.filter(({ at, string }) => !taken.has(`${at}/${string}`)),
-    ...melody.map((stroke) => ({ ...stroke, id: `melody-${stroke.id}` })),
+    ...strokes.filter(({ at, string }) => !taken.has(`${at}/${string}`)).map((stroke) => ({ stroke, isMelody: false })),
+    ...melody.map((stroke) => ({ stroke, isMelody: true })),
   ];
 };
 
@@ -117,7 +118,12 @@ const mergeMelody = (strokes: readonly Stroke[], melody: readonly Stroke[] = [])
 export const expandUnboundBars = (song: Song): readonly (readonly Stroke[])[] => {
   const played = unfoldForm(song);
   return played.map(({ bar }, index) =>
-    removeDuplicatesPerString(mergeMelody(expandUnboundStrokes(song, played, index), bar.melody)),
+    removeDuplicatesPerString(
+      mergeMelody(expandUnboundStrokes(song, played, index), bar.melody).map(({ stroke, isMelody }) => ({
+        ...stroke,
+        id: formatBarStrokeId(stroke.id, isMelody),
+      })),
+    ),
   );
 };
 
@@ -201,10 +207,11 @@ const expandBarUncached = (song: Song, played: readonly PlayedBar[], index: numb
   const loose = mergeMelody(expandUnboundStrokes(song, played, index), bar.melody);
   const muted: MutedStroke[] = [];
   const strokes: Stroke[] = [];
-  for (const stroke of loose) {
+  for (const { stroke, isMelody } of loose) {
     const voicing = getShapeAt(song, bar, stroke.at, before);
     const done = bindToChord(song, stroke, voicing);
-    if (done) strokes.push({ ...done, id: `${index}/${stroke.id}`, at: stroke.at + start });
+    const id = formatStrokeReference({ bar: index, stroke: stroke.id, isMelody });
+    if (done) strokes.push({ ...done, id, at: stroke.at + start });
     else {
       const nearest = findNearestSoundingString(voicing, stroke.string, stringCount(song.instrument));
       muted.push({ bar: index, stroke: stroke.id, string: stroke.string, chord: voicing.chord, nearest });
