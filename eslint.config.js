@@ -102,9 +102,9 @@ export default tseslint.config(
       ],
     },
   },
-  // Chord symbols are read, and sound is transformed, through a library: each in one place.
+  // Notes are spelled, and sound is transformed, through a library: each in one place.
   ...[
-    ['core/src/harmony/chord-symbol.ts', '@tonaljs\\/chord'],
+    ['core/src/theory/spelled-note.ts', '@tonaljs\\/note'],
     ['core/src/take/signal/fft.ts', 'fft.js'],
   ].map(([file, library]) => ({
     files: [file],
@@ -136,13 +136,13 @@ export default tseslint.config(
     },
   },
   // No text of core or server reaches a screen: they pass on codes. Core may write two words nowhere but in names of
-  // chord
-  // shapes, in the formats it writes, and where it reads what older versions stored as prose.
+  // chord shapes, in the formats it writes, and where it reads what older versions stored as prose.
   {
     files: ['core/src/**/*.ts'],
     ignores: [
       '**/*.test.ts',
       'core/src/harmony/open-shapes.ts',
+      'core/src/harmony/movable-shapes.ts',
       'core/src/practice/migration/stored-prose.ts',
       'core/src/formats/tab/**',
       'core/src/formats/midi/**',

@@ -3,6 +3,7 @@ export * from './errors/index.ts';
 export * from './message/index.ts';
 export * from './time/index.ts';
 export * from './instrument/index.ts';
+export * from './theory/index.ts';
 export * from './harmony/index.ts';
 export * from './pattern/index.ts';
 export * from './score/index.ts';

@@ -173,7 +173,7 @@ describe('behind a capo', () => {
 describe('what cannot be read says which part, and what is near', () => {
   test.each([
     ['Cmaj7x9', /“x9” is unknown.*Cmaj7/],
-    ['H', /“H” is unknown/],
+    ['X', /“X” is unknown/],
     ['', /is not a chord/],
     ['C'.repeat(200), /is not a chord/],
     ['C/Q', /is not a chord/],

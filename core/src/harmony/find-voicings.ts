@@ -1,5 +1,6 @@
 import { success, type Result } from '../errors/index.ts';
 import { midiToPitchClass, type Instrument } from '../instrument/index.ts';
+import { listMovableShapes } from './movable-shapes.ts';
 import { listOpenShapes } from './open-shapes.ts';
 import { parseChordSymbol, type ChordTones } from './chord-symbol.ts';
 import type { Voicing } from './voicing.ts';
@@ -35,7 +36,7 @@ const MOST_FINGERS = 4;
 type Frets = readonly (number | null)[];
 
 /** Fingers a shape takes, and the fret of its barre; undefined where a hand cannot hold it. */
-interface Grip {
+export interface ChordGrip {
   readonly fingers: number;
   readonly barre: number;
 }
@@ -63,21 +64,28 @@ const flattenedAt = (frets: Frets, fret: number): number => {
 };
 
 /** The fewest fingers for a shape: each by itself, or one laid over all strings of one fret, and one flattened. */
-const gripOf = (frets: Frets): Grip | undefined => {
+const gripOf = (frets: Frets): ChordGrip | undefined => {
   const stopped = frets.filter((fret): fret is number => fret !== null && fret > 0);
   if (stopped.length <= MOST_FINGERS && !needsBarre(frets, stopped)) return { fingers: stopped.length, barre: 0 };
   const [low, high] = [Math.min(...stopped), Math.max(...stopped)];
   const barres = [...new Set(stopped)]
     .filter((fret) => liesOver(frets, placesAt(frets, fret), fret))
-    .map((fret): Grip => {
+    .map((fret): ChordGrip => {
       const laid = placesAt(frets, fret).length - 1;
       const flat = fret < high ? flattenedAt(frets, high) : 0;
       return { fingers: stopped.length - laid - flat, barre: laid > 0 ? fret : 0 };
     });
-  const alone: Grip = { fingers: stopped.length - flattenedAt(frets, high), barre: high > low ? high : 0 };
+  const alone: ChordGrip = { fingers: stopped.length - flattenedAt(frets, high), barre: high > low ? high : 0 };
   const best = [...barres, alone].sort((a, b) => a.fingers - b.fingers || a.barre - b.barre)[0];
   return best && best.fingers <= MOST_FINGERS ? best : undefined;
 };
+
+/**
+ * Fingers a shape takes, and the fret of its barre (0 for none); undefined where a hand cannot hold it.
+ * @example
+ * describeGrip({ chord: 'F', frets: [1, 3, 3, 2, 1, 1] }) // => { fingers: 4, barre: 1 }
+ */
+export const describeGrip = ({ frets }: Pick<Voicing, 'chord' | 'frets'>): ChordGrip | undefined => gripOf(frets);
 
 /** Whether three strings or more at the lowest fret are taken by one finger as a matter of course. */
 const needsBarre = (frets: Frets, stopped: readonly number[]): boolean => {
@@ -115,7 +123,7 @@ const LOW = 4;
 /** Strings that make a shape full. */
 const FULL = 4;
 
-const easeOf = (frets: Frets, { fingers, barre }: Grip): number => {
+const easeOf = (frets: Frets, { fingers, barre }: ChordGrip): number => {
   const stopped = frets.filter((fret): fret is number => fret !== null && fret > 0);
   const span = stopped.length > 0 ? Math.max(...stopped) - Math.min(...stopped) : 0;
   const lowest = stopped.length > 0 ? Math.min(...stopped) : 0;
@@ -217,19 +225,29 @@ const searchOf = (
   symbol: chord.symbol,
 });
 
-/** The place of a shape in the table of those every player knows; infinite for others. */
-const knownPlaces = ({ tuning, pitches }: Instrument): ((frets: Frets) => number) => {
-  const places = new Map(listOpenShapes(tuning, pitches.length).map(({ frets }, place) => [frets.join(), place]));
-  return (frets) => places.get(frets.join()) ?? Infinity;
+const sameTones = (a: readonly number[], b: readonly number[]): boolean =>
+  a.length === b.length && a.every((tone) => b.includes(tone));
+
+/** Shapes of the table that sound a chord behind the capo, in the table’s order. */
+const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTones): readonly Frets[] =>
+  listOpenShapes(tuning, pitches.length).flatMap(({ chord: name, frets }) => {
+    const read = parseChordSymbol(name.replace(/ \(.*$/, ''));
+    if (!read.ok) return [];
+    const up = (pitchClass: number): number => midiToPitchClass(pitchClass + capo);
+    return up(read.value.bass) === chord.bass && sameTones(read.value.tones.map(up), chord.tones) ? [frets] : [];
+  });
+
+/** The shapes of a chord every player knows: those with open strings, then those that are moved along the neck. */
+const listKnownShapes = (instrument: Instrument, chord: ChordTones, highest: number): readonly Frets[] => {
+  const open = instrument.pitches.map((pitch) => pitch + instrument.capo);
+  const movable = chord.bass === chord.root ? listMovableShapes(open, chord.root, chord.tones, highest) : [];
+  const all = [...listTableShapes(instrument, chord), ...movable];
+  return [...new Map(all.map((frets) => [frets.join(), frets])).values()];
 };
 
-/** Those every player knows first, in the order of their table, then the others by ease. */
-const ranked = (instrument: Instrument, found: readonly RankedVoicing[]): readonly RankedVoicing[] => {
-  const placeOf = knownPlaces(instrument);
-  return found
-    .map((one) => ({ one, place: placeOf(one.voicing.frets) }))
-    .sort((a, b) => (a.place === b.place ? a.one.difficulty - b.one.difficulty : a.place - b.place))
-    .map(({ one, place }) => (place === Infinity ? one : { ...one, isCommonShape: true }));
+const toRanked = (symbol: string, frets: Frets): RankedVoicing | undefined => {
+  const grip = gripOf(frets);
+  return grip && { voicing: { chord: symbol, frets }, difficulty: easeOf(frets, grip), ...grip, isCommonShape: true };
 };
 
 /**
@@ -257,5 +275,12 @@ export const findVoicings = (
     );
     walk(search, { at, choices }, new Array<number | null>(open.length).fill(null), 0, false);
   }
-  return success(ranked(instrument, search.found).slice(0, options.maxResults ?? MOST));
+  const known = listKnownShapes(instrument, chord.value, highest).flatMap(
+    (frets) => toRanked(chord.value.symbol, frets) ?? [],
+  );
+  const told = new Set(known.map(({ voicing }) => voicing.frets.join()));
+  const others = search.found
+    .filter(({ voicing }) => !told.has(voicing.frets.join()))
+    .sort((a, b) => a.difficulty - b.difficulty);
+  return success([...known, ...others].slice(0, options.maxResults ?? MOST));
 };

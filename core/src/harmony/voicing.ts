@@ -1,11 +1,5 @@
-import {
-  listBassStrings,
-  parsePitchClass,
-  pitchAt,
-  midiToPitchClass,
-  stringCount,
-  type Instrument,
-} from '../instrument/index.ts';
+import { listBassStrings, pitchAt, midiToPitchClass, stringCount, type Instrument } from '../instrument/index.ts';
+import { isReadChord, notePitchClass, readChord } from '../theory/index.ts';
 
 /** A chord held on the neck: frets above the capo from string N to string 1, null where a string is muted. */
 export interface Voicing {
@@ -52,11 +46,10 @@ export const soundingPitch = (instrument: Instrument, voicing: Voicing, string: 
  * parseChordBass('G/B') // => { root: 7, bass: 11 }
  */
 export const parseChordBass = (symbol: string): ChordBass | undefined => {
-  const match = /^([A-G][#♯b♭]?)[^/]*(?:\/([A-G][#♯b♭]?))?(?: .*)?$/.exec(symbol);
-  const root = match?.[1] === undefined ? undefined : parsePitchClass(match[1]);
-  if (root === undefined) return undefined;
-  const named = match?.[2] === undefined ? undefined : parsePitchClass(match[2]);
-  return { root, bass: named ?? root };
+  // Names of the table say more behind the symbol: `F (four strings)`.
+  const chord = readChord(symbol.replace(/ \(.*$/, ''));
+  if (!isReadChord(chord)) return undefined;
+  return { root: notePitchClass(chord.root), bass: notePitchClass(chord.bass) };
 };
 
 /**

@@ -18,8 +18,17 @@ export type { ThumbBar } from './analysis/thumb-line.ts';
 export { parseChart, type ChordChart, type ChartBar, type ChartChord, type ChartSection } from './chart/read-chart.ts';
 export { createSongFromChart } from './io/song-from-chart.ts';
 export { FORM_TEMPLATES, type FormOptions, type FormTemplate } from './chart/form-templates.ts';
-export { spellPitchClass, transposeChordSymbol, usesFlats } from './chart/transpose-symbol.ts';
-export { createCapoEdit, createTransposeEdit } from './edit/transpose-song.ts';
+export { spellPitchClass, usesFlats } from './chart/transpose-symbol.ts';
+export {
+  TRANSPOSE_METHODS,
+  planTransposition,
+  type TransposeMethod,
+  type TransposePlan,
+  type TransposeTarget,
+  type TransposedChord,
+  type UnmovableNote,
+} from './edit/transpose-song.ts';
+export { listChordSymbols } from './analysis/list-chord-symbols.ts';
 export { proposeCapos, type CapoProposal } from './chart/capo-proposals.ts';
 export { prepareSongExport, type SongExport } from './io/prepare-export.ts';
 export { createSongFromScore, type ImportedSong } from './io/song-from-score.ts';

@@ -1,17 +1,27 @@
 import { say, saySentence } from '@fleet-wren/wording';
-import { formatMaxTempo, type CapoProposal, type Instrument, type Song, type SongAnalysis } from '@fleet-wren/core';
-import { useMemo } from 'react';
+import {
+  estimateKey,
+  formatMaxTempo,
+  listChordSymbols,
+  type CapoProposal,
+  type Instrument,
+  type Song,
+  type SongAnalysis,
+  type TransposeTarget,
+} from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
+import { chordWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
 import { EasierVersions } from './EasierVersions.tsx';
 import { LearningOrder } from './LearningOrder.tsx';
 import { SongSchoolComparison } from './SongSchoolComparison.tsx';
 import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
-import { wordsOf } from '../api/api-error.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
+import { TransposeDialog } from './TransposeDialog.tsx';
+import { keyWords } from './key-words.ts';
 import { formatBarName } from '../components/song/song-bars.ts';
-import { useSongStore } from './song-store.ts';
 
 const CeilingOfSong = ({ song, study }: SongPanelProps) => {
   const goTo = useNavigateToBar({ study });
@@ -150,20 +160,16 @@ interface CapoQuestion {
 const askCapos = ({ symbols, instrument }: CapoQuestion, signal: AbortSignal): Promise<readonly CapoProposal[]> =>
   symbols.length === 0 ? Promise.resolve([]) : backgroundWorker.request('capos', [symbols, instrument], { signal });
 
-/** Moves the song to another key, or puts a capo on and keeps its key. */
-const useRekey = () => {
-  const store = useSongStore();
-  return (to: { readonly semitones: number } | { readonly capo: number }): void => {
-    const { document, tryEdit, reject } = store.getState();
-    backgroundWorker.request('rekey', [document, to]).then(tryEdit, (error: unknown) => reject(wordsOf(error)));
-  };
-};
+/** What a capo saves, in a line. */
+const capoFacts = ({ barreCount, openShapeCount, shapes }: CapoProposal): string =>
+  say('songs.capo-facts', { open: openShapeCount, shapes: shapes.length, barres: barreCount });
 
 const Keys = ({ song }: { readonly song: Song }) => {
   const { voicings, instrument } = song;
-  const rekey = useRekey();
+  const [target, setTarget] = useState<TransposeTarget | null>(null);
+  const symbols = useMemo(() => listChordSymbols(song).filter((name) => /^[A-H]/.test(name)), [song]);
   const question = useMemo(
-    () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-G]/.test(name)), instrument }),
+    () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-H]/.test(name)), instrument }),
     [voicings, instrument],
   );
   const { value } = useWorkerQuery(question, askCapos);
@@ -172,34 +178,30 @@ const Keys = ({ song }: { readonly song: Song }) => {
     <section aria-label={say('songs.key-and-capo')}>
       <h2>{say('songs.key-and-capo')}</h2>
       <p className="rekey">
-        {say('songs.transpose')}
-        <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: -1 })}>
-          {say('songs.down-a-semitone')}
-        </Button>
-        <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: 1 })}>
-          {say('songs.up-a-semitone')}
+        <span>{keyWords(estimateKey(symbols))}</span>
+        <Button variant="quiet" size="sm" onClick={() => setTarget({ semitones: 2 })}>
+          {say('songs.transpose-more')}
         </Button>
       </p>
       <p className="text-soft mb-1">{say('songs.easiest-capo-for-this-key')}</p>
       <ol className="capos">
-        {value.map(({ capo, shapes, openShapeCount }) => (
-          <li key={capo}>
+        {value.map((proposal) => (
+          <li key={proposal.capo}>
             <button
               type="button"
               className="link-button"
-              onClick={() => rekey({ capo })}
-              disabled={capo === instrument.capo}
+              onClick={() => setTarget({ capo: proposal.capo })}
+              disabled={proposal.capo === instrument.capo}
               title={say('songs.keep-the-key-and-use-these')}
             >
-              {capo === 0 ? say('common.no-capo') : say('songs.capo', { capo })}
+              {proposal.capo === 0 ? say('common.no-capo') : say('songs.capo', { capo: proposal.capo })}
             </button>{' '}
-            {shapes.slice(0, 7).join(' ')}
-            <small className="text-soft">
-              {say('songs.of-common-shapes', { open: openShapeCount, shapesCount: shapes.length })}
-            </small>
+            {proposal.shapes.slice(0, 7).map(chordWords).join(' ')}
+            <small className="text-soft">{capoFacts(proposal)}</small>
           </li>
         ))}
       </ol>
+      {target && <TransposeDialog song={song} first={target} hide={() => setTarget(null)} />}
     </section>
   );
 };

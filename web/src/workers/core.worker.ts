@@ -3,7 +3,7 @@ import {
   compareSongSchools,
   findAxes,
   proposeCapos,
-  createCapoEdit,
+  planTransposition,
   compareSchools,
   findQuickFix,
   listDigitsInOrder,
@@ -23,7 +23,6 @@ import {
   createSongFromChart,
   analyseSong,
   analyseStringUsage,
-  createTransposeEdit,
   createTaskFromPattern,
   success,
   valueOrThrow,
@@ -130,7 +129,7 @@ const handlers: CoreWorkerApi = {
     createEasierVersions(song, analyseSong(song, { hand: internHand(hand) }), { hand: internHand(hand) }),
   songApproaches: (song, schools, own, hand) =>
     compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: internHand(hand) }),
-  rekey: (song, to) => ('capo' in to ? createCapoEdit(song, to.capo) : createTransposeEdit(song, to.semitones)),
+  planTransposition,
   capos: (symbols, instrument) => proposeCapos(symbols, instrument).slice(0, MAX_CAPO_SUGGESTIONS),
   chartSong: (chart, name, changes) => {
     const read = parseChart(chart);

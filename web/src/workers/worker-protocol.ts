@@ -1,7 +1,9 @@
 import type {
   AlternativeFingering,
   ImportSelection,
-  SongChange,
+  TransposeMethod,
+  TransposePlan,
+  TransposeTarget,
   CapoProposal,
   SchoolComparison,
   QuickFix,
@@ -86,8 +88,8 @@ export interface CoreWorkerApi {
     own: readonly CustomSchool[],
     hand: HandProfile,
   ) => readonly SongSchoolResult[];
-  /** The edit that moves a song by semitones, or that puts a capo on and keeps its key. */
-  readonly rekey: (song: Song, to: { readonly semitones: number } | { readonly capo: number }) => Result<SongChange>;
+  /** What it comes to to move a song by semitones, or to put a capo on and keep its key. */
+  readonly planTransposition: (song: Song, target: TransposeTarget, method: TransposeMethod) => Result<TransposePlan>;
   /** The kindest capos and keys for some chords. */
   readonly capos: (symbols: readonly string[], instrument: Instrument) => readonly CapoProposal[];
   /** A song from a chord chart, or where the chart cannot be read. */

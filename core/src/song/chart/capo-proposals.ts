@@ -1,6 +1,6 @@
-import { findShape, findVoicings, type RankedVoicing } from '../../harmony/index.ts';
+import { findVoicings, type RankedVoicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
-import { transposeChordSymbol } from './transpose-symbol.ts';
+import { createSymbolTransposer } from '../../theory/index.ts';
 
 /** A key to play a song in, with a capo, and how kind it is to the hand. */
 export interface CapoProposal {
@@ -9,9 +9,11 @@ export interface CapoProposal {
   readonly capo: number;
   /** The shapes' names, as they are fingered, one for each chord of the song. */
   readonly shapes: readonly string[];
-  /** Chords with a shape that every player knows. */
+  /** Chords with a shape that every player knows and that needs no barre. */
   readonly openShapeCount: number;
-  /** How hard the shapes are in all: 0 is easiest. */
+  /** Chords whose shape is a barre. */
+  readonly barreCount: number;
+  /** How hard the shapes are in all, the capo counted in: 0 is easiest. */
   readonly difficulty: number;
   /** Chords whose bass is an open string. */
   readonly openBassCount: number;
@@ -20,38 +22,49 @@ export interface CapoProposal {
 /** Capos that are looked at. */
 const CAPO_FRETS = [0, 1, 2, 3, 4, 5, 6, 7];
 
+/**
+ * What a capo costs for each chord (est.): the neck gets shorter, the strings stiffer and the bass thinner, the more
+ * the
+ * higher it is; past the fifth fret few play.
+ */
+const capoCost = (capo: number): number => {
+  if (capo === 0) return 0;
+  return 1 + 0.08 * capo + (capo > 5 ? 0.8 * (capo - 5) : 0);
+};
+
+/** What a bass on an open string saves (est.). */
+const OPEN_BASS = 0.3;
+
 /** What a chord without any shape counts for. */
 const MISSING_SHAPE_PENALTY = 20;
 
 interface ShapeRating {
-  readonly known: boolean;
+  readonly isOpen: boolean;
+  readonly isBarre: boolean;
   readonly hardness: number;
   readonly openBass: boolean;
 }
 
 const rateShape = (instrument: Instrument, symbol: string): ShapeRating => {
   const bare = { ...instrument, capo: 0 };
-  const known = findShape(bare, symbol);
-  const found = findVoicings(symbol, bare, { maxResults: 1, maxFret: 7 });
+  const found = findVoicings(symbol, bare, { maxResults: 1, maxFret: 9 });
   const best: RankedVoicing | undefined = found.ok ? found.value[0] : undefined;
-  const frets = known?.frets ?? best?.voicing.frets;
-  const openBass = frets?.find((fret) => fret !== null) === 0;
+  const openBass = best?.voicing.frets.find((fret) => fret !== null) === 0;
+  const isBarre = best !== undefined && best.barre > 0;
   return {
-    known: known !== undefined || best?.isCommonShape === true,
+    isOpen: best?.isCommonShape === true && !isBarre,
+    isBarre,
     hardness: best?.difficulty ?? MISSING_SHAPE_PENALTY,
     openBass,
   };
 };
 
 const compareProposals = (a: CapoProposal, b: CapoProposal): number =>
-  b.openShapeCount - a.openShapeCount ||
-  a.difficulty - 0.3 * a.openBassCount - (b.difficulty - 0.3 * b.openBassCount) ||
-  Math.abs(a.transpose) - Math.abs(b.transpose) ||
-  a.capo - b.capo;
+  a.difficulty - b.difficulty || Math.abs(a.transpose) - Math.abs(b.transpose) || a.capo - b.capo;
 
 /**
- * The kindest ways to play chords: each capo up to the seventh fret and each transposition asked for, by how many
- * chords have a shape every player knows, then by how hard the shapes are and how many basses are open strings.
+ * The kindest ways to play chords: each capo up to the seventh fret and each transposition asked for, by how hard the
+ * shapes are (barres most of all), what the capo costs, and how many basses are open strings.
  * @example
  * proposeCapos(['Bb', 'Eb', 'F'], createPattern('P').instrument)[0].openShapeCount // => 3
  */
@@ -68,14 +81,18 @@ export const proposeCapos = (
     return known;
   };
   const proposal = (transpose: number, capo: number): CapoProposal => {
-    const names = distinct.map((symbol) => transposeChordSymbol(symbol, transpose - capo));
+    const names = distinct.map(createSymbolTransposer(symbols, transpose - capo));
     const all = names.map(shape);
     return {
       transpose,
       capo,
       shapes: names,
-      openShapeCount: all.filter(({ known }) => known).length,
-      difficulty: all.reduce((sum, { hardness }) => sum + Math.max(0, hardness), 0),
+      openShapeCount: all.filter(({ isOpen }) => isOpen).length,
+      barreCount: all.filter(({ isBarre }) => isBarre).length,
+      difficulty: all.reduce(
+        (sum, { hardness, openBass }) => sum + Math.max(0, hardness) - (openBass ? OPEN_BASS : 0) + capoCost(capo),
+        0,
+      ),
       openBassCount: all.filter(({ openBass }) => openBass).length,
     };
   };

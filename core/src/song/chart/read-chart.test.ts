@@ -1,46 +1,7 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
-import {
-  proposeCapos,
-  createCapoEdit,
-  applySongEdit,
-  parseChart,
-  flattenSong,
-  createSongFromChart,
-  createTransposeEdit,
-  transposeChordSymbol,
-  type Song,
-} from '../index.ts';
-
-const chords = (song: Song): string =>
-  song.sections
-    .flatMap(({ bars }) => bars.map(({ chords: all }) => all.map(({ voicing }) => voicing).join(' ')))
-    .join(' | ');
-
-describe('a song in another key', () => {
-  const song = valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | G/B | Am . F . |')), 'Song'));
-  const edited = (change: ReturnType<typeof createTransposeEdit>): Song =>
-    valueOrThrow(applySongEdit(song, valueOrThrow(change))).document;
-
-  test('moved two frets up, every chord by name, and back', () => {
-    const up = edited(createTransposeEdit(song, 2));
-    expect(chords(up)).toBe('D | A/C# | Bm G');
-    expect(Object.keys(up.voicings).sort()).toEqual(['A/C#', 'Bm', 'D', 'G']);
-    const back = valueOrThrow(applySongEdit(up, valueOrThrow(createTransposeEdit(up, -2)))).document;
-    expect(back).toEqual(song);
-  });
-
-  test('behind a capo it sounds as before', () => {
-    const behind = edited(createCapoEdit(song, 5));
-    expect(chords(behind)).toBe(chords(song));
-    const basses = (one: Song): readonly (number | null)[] =>
-      flattenSong(one)
-        .strokes.filter(({ at }) => at % 3360 === 0)
-        .map(({ pitch }) => (pitch ?? 0) % 12);
-    expect(basses(behind)).toEqual(basses(song));
-  });
-});
+import { proposeCapos, parseChart, createSongFromChart } from '../index.ts';
 
 const standard = createInstrument(findTuningOrStandard('standard'));
 
@@ -94,19 +55,6 @@ describe('chord charts', () => {
 });
 
 describe('keys and capos', () => {
-  test.each([
-    ['C', 2, 'D'],
-    ['Am7/G', 2, 'Bm7/A'],
-    ['F#m', -2, 'Em'],
-    ['Bb', 1, 'B'],
-    ['G', 1, 'Ab'],
-    ['N.C.', 3, 'N.C.'],
-  ])('%s moved by %i is %s', (symbol, by, moved) => expect(transposeChordSymbol(symbol, by)).toBe(moved));
-
-  test('there and back is where it was, as pitches', () => {
-    for (let by = 0; by < 12; by += 1) expect(transposeChordSymbol(transposeChordSymbol('C', by), -by)).toBe('C');
-  });
-
   test('B flat, E flat, F are kind behind the first fret as A, D, E and behind the third as G, C, D (common practice, no source)', () => {
     const found = proposeCapos(['Bb', 'Eb', 'F'], standard).filter(({ openShapeCount }) => openShapeCount === 3);
     expect(found.map(({ capo, shapes }) => `${capo}: ${shapes.join(' ')}`)).toEqual(

@@ -1,56 +1,165 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
-import { findVoicings, type Voicing } from '../../harmony/index.ts';
+import { describeGrip, findVoicings, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
-import type { SongChange } from './song-edit.ts';
+import type { Stroke } from '../../pattern/index.ts';
+import { createSymbolTransposer } from '../../theory/index.ts';
+import { listChordSymbols } from '../analysis/list-chord-symbols.ts';
 import type { Bar, Song } from '../model/song.ts';
-import { transposeChordSymbol } from '../chart/transpose-symbol.ts';
+import { moveStrokes, type FretMove } from './move-strokes.ts';
+import type { SongChange } from './song-edit.ts';
 
-interface ReplacedShape {
+/**
+ * What becomes of the shapes: the same grips moved along the neck, so that every note moves alike, or the easiest
+ * shapes of the new chords, which sound the same chords in other positions.
+ */
+export const TRANSPOSE_METHODS = ['same-grips', 'easiest-shapes'] as const;
+
+/** A way of moving shapes. */
+export type TransposeMethod = (typeof TRANSPOSE_METHODS)[number];
+
+/** Where a song is to go: by semitones, or to a capo behind which it sounds as before. */
+export type TransposeTarget = { readonly semitones: number } | { readonly capo: number };
+
+/** A chord before and after. */
+export interface TransposedChord {
   readonly from: string;
   readonly to: string;
-  readonly voicing: Voicing;
+  readonly before: Voicing;
+  readonly after: Voicing;
+  /** The fret of its barre before and after; 0 for none. */
+  readonly barres: readonly [before: number, after: number];
 }
 
-/** The easiest shape of each of a song's chords once its symbol is another, on an instrument. */
-const chooseShapes = (
-  { voicings }: Song,
-  instrument: Instrument,
-  rename: (symbol: string) => string,
-): Result<readonly ReplacedShape[]> => {
-  const problems: Problem[] = [];
-  const shapes = Object.entries(voicings).flatMap(([from, old]): ReplacedShape[] => {
-    const to = rename(from);
-    // What is named by its frets, or not at all, moves with no symbol.
-    if (!/^[A-G]/.test(from)) return [{ from, to: from, voicing: old }];
-    const found = findVoicings(to, instrument, { maxResults: 1 });
-    if (!found.ok) problems.push(...found.problems);
-    else if (found.value[0]) return [{ from, to, voicing: { ...found.value[0].voicing, chord: to } }];
-    else problems.push(createProblem('chord-without-shape', { value: to }));
-    return [];
-  });
-  return problems.length > 0 ? failure(...problems.slice(0, 20)) : success(shapes);
+/** A note that cannot go where it should: it stays as it is written. */
+export interface UnmovableNote {
+  /** The section, or the figure, it stands in, by name. */
+  readonly place: string;
+  /** Its bar in the section, from 1; null in a figure. */
+  readonly bar: number | null;
+  readonly string: number;
+  readonly fret: number;
+  /** The fret it would need on its own string; null for a natural harmonic, which has its place on the string. */
+  readonly needed: number | null;
+}
+
+/** What moving a song comes to, before it is done. */
+export interface TransposePlan {
+  readonly edit: SongChange;
+  readonly chords: readonly TransposedChord[];
+  /** Notes with a fret of their own that move along, those that go to another string among them. */
+  readonly movedNotes: number;
+  readonly notesOnOtherStrings: number;
+  readonly unmovable: readonly UnmovableNote[];
+}
+
+interface Move extends FretMove {
+  readonly rename: (symbol: string) => string;
+  readonly method: TransposeMethod;
+}
+
+/** What is named by its frets, or not at all, has no symbol to move. */
+const hasSymbol = (name: string): boolean => /^[A-H]/.test(name);
+
+const shiftShape = (voicing: Voicing, { by, instrument }: FretMove): Voicing | undefined => {
+  const highest = instrument.frets - instrument.capo;
+  const frets = voicing.frets.map((fret) => (fret === null ? null : fret + by));
+  const fits = frets.every((fret) => fret === null || (fret >= 0 && fret <= highest));
+  return fits ? { ...voicing, frets } : undefined;
 };
 
-const renameChords = (bar: Bar, names: ReadonlyMap<string, string>): Bar => ({
-  ...bar,
-  chords: bar.chords.map(({ at, voicing }) => ({ at, voicing: names.get(voicing) ?? voicing })),
-});
+const chooseShape = (old: Voicing, to: string, move: Move): Result<Voicing> => {
+  if (move.method === 'same-grips') {
+    const shifted = shiftShape(old, move);
+    return shifted ? success(shifted) : failure(createProblem('chord-without-shape', { value: to }));
+  }
+  if (!hasSymbol(to)) return success(shiftShape(old, move) ?? old);
+  const found = findVoicings(to, move.instrument, { maxResults: 1 });
+  if (!found.ok) return found;
+  const best = found.value[0];
+  return best ? success(best.voicing) : failure(createProblem('chord-without-shape', { value: to }));
+};
 
-/** The edit that gives a song other shapes under other names. */
-const createShapesEdit = (song: Song, instrument: Instrument, shapes: readonly ReplacedShape[]): SongChange => {
-  const names = new Map(shapes.map(({ from, to }) => [from, to]));
-  const kept = new Set(shapes.map(({ to }) => to));
-  const bars = (all: readonly Bar[]): readonly Bar[] => all.map((bar) => renameChords(bar, names));
+const moveChords = (song: Song, move: Move): Result<readonly (TransposedChord & { readonly id: string })[]> => {
+  const problems: Problem[] = [];
+  const taken = new Map<string, string>();
+  const chords = Object.entries(song.voicings).flatMap(([from, before]) => {
+    const to = hasSymbol(from) ? move.rename(from) : from;
+    const chosen = chooseShape(before, to, move);
+    if (!chosen.ok) {
+      problems.push(...chosen.problems);
+      return [];
+    }
+    const after = { ...chosen.value, chord: hasSymbol(from) ? to : before.chord };
+    // Two shapes that come by the same name are told apart, as long as they differ.
+    const look = after.frets.join();
+    const id = taken.has(to) && taken.get(to) !== look ? `${to} ${taken.size}` : to;
+    taken.set(id, look);
+    const barres = [before, after].map((voicing) => describeGrip(voicing)?.barre ?? 0);
+    return [{ id, from, to, before, after, barres: [barres[0] as number, barres[1] as number] as const }];
+  });
+  return problems.length > 0 ? failure(...problems.slice(0, 20)) : success(chords);
+};
+
+interface Counted {
+  moved: number;
+  onOtherStrings: number;
+  readonly unmovable: UnmovableNote[];
+}
+
+/** Moves strokes of one place and writes down what became of them. */
+const createMover =
+  (move: FretMove, counted: Counted) =>
+  (strokes: readonly Stroke[], place: string, bar: number | null): readonly Stroke[] => {
+    const done = moveStrokes(strokes, move);
+    counted.moved += done.moved;
+    counted.onOtherStrings += done.onOtherStrings;
+    counted.unmovable.push(...done.unmovable.map((note) => ({ ...note, place, bar })));
+    return done.strokes;
+  };
+
+/** The edit that gives a song other shapes under other names, and its own notes other frets. */
+const createMoveEdit = (
+  song: Song,
+  move: Move,
+  chords: readonly (TransposedChord & { readonly id: string })[],
+  counted: Counted,
+): SongChange => {
+  const names = new Map(chords.map(({ from, id }) => [from, id]));
+  const moveAll = createMover(move, counted);
+  const moveBar = (bar: Bar, place: string, number: number): Bar => ({
+    ...bar,
+    chords: bar.chords.map(({ at, voicing }) => ({ at, voicing: names.get(voicing) ?? voicing })),
+    ...(typeof bar.texture === 'object' && 'written' in bar.texture
+      ? { texture: { written: moveAll(bar.texture.written, place, number) } }
+      : {}),
+    ...(bar.melody ? { melody: moveAll(bar.melody, place, number) } : {}),
+  });
+  const moveBars = (bars: readonly Bar[], place: string): readonly Bar[] =>
+    bars.map((bar, index) => moveBar(bar, place, index + 1));
+  const nameOf = (id: string): string => song.sections.find((section) => section.id === id)?.name ?? id;
+  const kept = new Set(names.values());
   return {
     kind: 'batch',
     edits: [
-      { kind: 'setInstrument', instrument },
-      ...shapes.map(({ to, voicing }) => ({ kind: 'setVoicing' as const, id: to, voicing })),
-      { kind: 'setSections', sections: song.sections.map((section) => ({ ...section, bars: bars(section.bars) })) },
+      { kind: 'setInstrument', instrument: move.instrument },
+      ...chords.map(({ id, after }) => ({ kind: 'setVoicing' as const, id, voicing: after })),
+      {
+        kind: 'setFigures',
+        figures: song.figures.map((figure) => ({ ...figure, strokes: moveAll(figure.strokes, figure.name, null) })),
+      },
+      {
+        kind: 'setSections',
+        sections: song.sections.map((section) => ({ ...section, bars: moveBars(section.bars, section.name) })),
+      },
       {
         kind: 'setForm',
         form: song.form.map((part) =>
-          part.endings ? { ...part, endings: part.endings.map((one) => ({ ...one, bars: bars(one.bars) })) } : part,
+          part.endings
+            ? {
+                ...part,
+                endings: part.endings.map((one) => ({ ...one, bars: moveBars(one.bars, nameOf(part.section)) })),
+              }
+            : part,
         ),
       },
       ...Object.keys(song.voicings)
@@ -60,30 +169,41 @@ const createShapesEdit = (song: Song, instrument: Instrument, shapes: readonly R
   };
 };
 
-/**
- * The edit that moves a song by semitones: every chord under its new name, with its easiest shape. Errors: those of
- * symbols, `chord-without-shape`.
- * @example
- * Object.keys(
- *   valueOrThrow(applySongEdit(createSong('Song'), valueOrThrow(createTransposeEdit(createSong('Song'), 2)))).document
- *     .voicings,
- * ).join() // => 'D'
- */
-export const createTransposeEdit = (song: Song, semitones: number): Result<SongChange> => {
-  const shapes = chooseShapes(song, song.instrument, (symbol) => transposeChordSymbol(symbol, semitones));
-  return shapes.ok ? success(createShapesEdit(song, song.instrument, shapes.value)) : shapes;
+const createMove = (song: Song, target: TransposeTarget, method: TransposeMethod): Move => {
+  const semitones = 'semitones' in target ? target.semitones : 0;
+  const capo = 'capo' in target ? target.capo : song.instrument.capo;
+  const instrument: Instrument = { ...song.instrument, capo };
+  const rename = createSymbolTransposer(listChordSymbols(song), semitones);
+  const chordsMoveAlike = method === 'same-grips';
+  return { by: semitones - (capo - song.instrument.capo), instrument, rename, method, chordsMoveAlike };
 };
 
 /**
- * The edit that puts a capo on and keeps the key a song sounds in: the same chords with the shapes that sound them
- * there.
+ * What it comes to to transpose a song, or to put a capo on and let it sound as before: chords under their new names
+ * with their shapes, and every note with a fret of its own (written, melody, in a figure) moved by the same interval,
+ * on
+ * another string where its own has no such fret. What cannot move stays and is named. Errors: those of symbols,
+ * `chord-without-shape` where a grip leaves the neck or a chord has no shape.
  * @example
- * valueOrThrow(
- *   applySongEdit(createSong('Song'), valueOrThrow(createCapoEdit(createSong('Song'), 5))),
- * ).document.voicings.C.frets.join(' ') // => '3 2 0 0 0 3'
+ * valueOrThrow(planTransposition(createSong('Song'), { semitones: 2 }, 'easiest-shapes')).chords[0].to // => 'D'
+ * valueOrThrow(planTransposition(createSong('Song'), { semitones: 2 }, 'same-grips')).chords[0].after.frets.join(' ')
+ * // => ' 5 4 2 3 2'
  */
-export const createCapoEdit = (song: Song, capo: number): Result<SongChange> => {
-  const instrument = { ...song.instrument, capo };
-  const shapes = chooseShapes(song, instrument, (symbol) => symbol);
-  return shapes.ok ? success(createShapesEdit(song, instrument, shapes.value)) : shapes;
+export const planTransposition = (
+  song: Song,
+  target: TransposeTarget,
+  method: TransposeMethod,
+): Result<TransposePlan> => {
+  const move = createMove(song, target, method);
+  const chords = moveChords(song, move);
+  if (!chords.ok) return chords;
+  const counted: Counted = { moved: 0, onOtherStrings: 0, unmovable: [] };
+  const edit = createMoveEdit(song, move, chords.value, counted);
+  return success({
+    edit,
+    chords: chords.value.map(({ id: _id, ...chord }) => chord),
+    movedNotes: counted.moved,
+    notesOnOtherStrings: counted.onOtherStrings,
+    unmovable: counted.unmovable,
+  });
 };
