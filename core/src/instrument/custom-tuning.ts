@@ -1,7 +1,8 @@
 import { type Label, message } from '../message/index.ts';
 import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import { STRING_RANGE, semitonesToRetune } from './instrument.ts';
-import { midiToNoteName, parsePitchClass, midiToPitchClass } from './pitch.ts';
+import { formatTuning, parsePitchClass, midiToPitchClass } from './pitch.ts';
+import { readTuningWords, splitNotes } from './tuning-words.ts';
 import { TUNINGS, type Tuning } from './tunings.ts';
 
 /** What a tuning of so many strings is compared with to find the octaves its notes lie in. */
@@ -21,14 +22,23 @@ const pitchOf = (word: string, usual: number): number | undefined => {
   return octave === undefined ? nearest(pitchClass, usual) : 12 * (Number(octave) + 1) + pitchClass;
 };
 
+const tuningOf = (pitches: readonly number[]): Tuning => {
+  const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
+  const name = formatTuning(pitches);
+  return known ?? { key: name, name, pitches };
+};
+
 /**
- * A tuning written as notes from the lowest string up: `C G D G B D`. A note without an octave is the one nearest to
+ * A tuning written as notes from the lowest string up, `C G D G B D` or `dadgad`, or as players say it, `open G`. A note without an octave is the one nearest to
  * how the string is usually tuned; with one (`C2`) it is that one. Errors: `tuning-wrong`.
  * @example
  * valueOrThrow(parseTuning('C G D G B D')).pitches.join(' ') // => '36 43 50 55 59 62'
  */
 export const parseTuning = (text: string): Result<Tuning> => {
-  const words = text.split(/[\s,]+/).filter(Boolean);
+  const named = readTuningWords(text);
+  if (named) return success(tuningOf(named));
+  const apart = text.split(/[\s,-]+/).filter(Boolean);
+  const words = apart.length === 1 ? splitNotes(text.trim(), STRING_RANGE.most) : apart;
   if (words.length < STRING_RANGE.least || words.length > STRING_RANGE.most)
     return failure(
       createProblem('tuning-wrong', { problem: message('reason.tuning-note-count', { count: words.length }) }),
@@ -40,8 +50,7 @@ export const parseTuning = (text: string): Result<Tuning> => {
     return failure(
       createProblem('tuning-wrong', { problem: message('reason.tuning-note', { value: unread.slice(0, 12) }) }),
     );
-  const name = pitches.map((pitch) => midiToNoteName(pitch as number).replace(/-?\d+$/, '')).join(' ');
-  return success({ key: name, name, pitches: pitches as readonly number[] });
+  return success(tuningOf(pitches as readonly number[]));
 };
 
 /** How one string is retuned. */

@@ -1,5 +1,6 @@
 import { createProblem, type Problem } from '../errors/index.ts';
-import { pitchClassName, midiToPitchClass } from './pitch.ts';
+import { displayNote, spellTogether } from '../theory/index.ts';
+import { midiToPitchClass } from './pitch.ts';
 import { TUNINGS, type Tuning } from './tunings.ts';
 
 /** A strung neck. `pitches` are MIDI note numbers from the lowest string N to string 1. */
@@ -52,8 +53,11 @@ export const pitchAt = (instrument: Instrument, string: number, fret: number): n
  * @example
  * openStringName(createPattern('P').instrument, 6) // => 'E'
  */
-export const openStringName = (instrument: Instrument, string: number): string =>
-  pitchClassName(midiToPitchClass(pitchAt(instrument, string, 0)));
+export const openStringName = (instrument: Instrument, string: number): string => {
+  const classes = instrument.pitches.map((pitch) => midiToPitchClass(pitch + instrument.capo));
+  const note = spellTogether(classes)[instrument.pitches.length - string];
+  return note ? displayNote(note) : '';
+};
 
 /**
  * Strings that carry the bass, lowest first: string N up to string 4 (6 5 4 on six strings).

@@ -1,3 +1,5 @@
+import { displayNote, spellTogether } from '../theory/index.ts';
+
 /** Names of the twelve pitch classes, sharps first; index = pitch class (C = 0). */
 const SHARP_NAMES = ['C', 'C♯', 'D', 'D♯', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'A♯', 'B'] as const;
 
@@ -48,3 +50,11 @@ export const parsePitchClass = (name: string): number | undefined => {
   const shift = /[#♯]/.test(match[2] ?? '') ? 1 : flat;
   return midiToPitchClass(base + shift);
 };
+
+/**
+ * The notes of open strings, from the lowest up, as one tuning names them.
+ * @example
+ * formatTuning([39, 44, 49, 54, 58, 63]) // => 'E♭ A♭ D♭ G♭ B♭ E♭'
+ */
+export const formatTuning = (pitches: readonly number[]): string =>
+  spellTogether(pitches.map(midiToPitchClass)).map(displayNote).join(' ');

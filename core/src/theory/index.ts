@@ -1,6 +1,7 @@
 export { isReadChord, readChord, type ReadChord, type UnreadChord } from './chord-symbol.ts';
 export { readChordShape, type ChordShape } from './chord-grammar.ts';
 export {
+  displayNote,
   formatNote,
   intervalSemitones,
   lineOfFifths,
@@ -9,6 +10,7 @@ export {
   noteAtFifths,
   notePitchClass,
   parseNote,
+  spellTogether,
   type SpelledNote,
 } from './spelled-note.ts';
 export { estimateKey, formatKey, keySignature, parseKey, transposeKey, type Key } from './key.ts';

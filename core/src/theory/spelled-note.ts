@@ -113,3 +113,32 @@ export const nearestSpelling = (pitchClass: number, place: number): SpelledNote 
   );
   return noteAtFifths(index as number);
 };
+
+const SIGNS: Readonly<Record<string, string>> = { '#': '♯', b: '♭' };
+
+/**
+ * A note as it is shown: `F♯`, `B♭`.
+ * @example
+ * displayNote({ letter: 'B', accidental: -1 }) // => 'B♭'
+ */
+export const displayNote = (note: SpelledNote): string =>
+  formatNote(note).replace(/[#b]/g, (sign) => SIGNS[sign] ?? sign);
+
+/** Keys from which notes are named together: from G♭ to G♯ on the line of fifths nothing is written oddly. */
+const SPELLED_FROM = { least: -6, most: -3 } as const;
+
+/**
+ * Names for pitch classes that stand together, such as the strings of a tuning: those that lie closest on the line of
+ * fifths, flats where that is level.
+ * @example
+ * spellTogether([3, 8, 1, 6, 10, 3]).map(displayNote).join(' ') // => 'E♭ A♭ D♭ G♭ B♭ E♭'
+ * spellTogether([4, 11, 4, 8, 11, 4]).map(displayNote).join(' ') // => 'E B E G♯ B E'
+ */
+export const spellTogether = (pitchClasses: readonly number[]): readonly SpelledNote[] => {
+  const windows = Array.from({ length: SPELLED_FROM.most - SPELLED_FROM.least + 1 }, (_, step) => {
+    const notes = pitchClasses.map((pitchClass) => nearestSpelling(pitchClass, SPELLED_FROM.least + step + 5));
+    const places = notes.map(lineOfFifths);
+    return { notes, spread: Math.max(...places) - Math.min(...places) };
+  });
+  return windows.reduce((a, b) => (b.spread < a.spread ? b : a)).notes;
+};

@@ -12,8 +12,23 @@ import { useSong, useSongStore } from './song-store.ts';
 const fretWords = ([from, to]: readonly [number, number]): string =>
   from === to ? say('songs.at-fret', { frets: from }) : say('songs.at-frets', { from, to });
 
+/** What of a lick was made to fit the other chord, and what may not. */
+const fitWords = ({ to, fittedNotes, clashes }: MovedLick): readonly string[] => [
+  ...(fittedNotes.length > 0 ? [say('songs.lick-fitted', { count: fittedNotes.length, to })] : []),
+  ...(clashes.length > 0
+    ? [
+        say('songs.lick-clashes', {
+          count: clashes.length,
+          to,
+          notes: clashes.map(({ string, fret }) => say('songs.string-and-fret', { string, fret })).join('; '),
+        }),
+      ]
+    : []),
+];
+
 /** What a moved lick comes to, in words. */
-const shiftWords = ({ fretShift, from, to, frets, droppedStrokes }: MovedLick): string => {
+const shiftWords = (lick: MovedLick): string => {
+  const { fretShift, from, to, frets, droppedStrokes } = lick;
   const way =
     fretShift === 0
       ? say('songs.in-the-same-position')
@@ -22,7 +37,8 @@ const shiftWords = ({ fretShift, from, to, frets, droppedStrokes }: MovedLick): 
   const gone = droppedStrokes
     .map(({ string, fret }) => say('songs.string-would-need-fret', { string, fret }))
     .join(', ');
-  return say('songs.lick-repeated', { from, to, way, lands, count: droppedStrokes.length, gone });
+  const moved = say('songs.lick-repeated', { from, to, way, lands, count: droppedStrokes.length, gone });
+  return [moved, ...fitWords(lick)].join(' ');
 };
 
 /** Takes bars to a bench of their own. */

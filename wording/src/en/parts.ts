@@ -28,7 +28,7 @@ export const parts = {
   'parts.the-guitar-is-already-in-this': 'The guitar is already in this tuning.',
   'parts.custom-tuning': 'Custom tuning',
   'parts.notes-lowest-string-first': 'Notes, lowest string first',
-  'parts.notes-lowest-string-first-c-g': 'Notes, lowest string first: C G D G B D',
+  'parts.notes-lowest-string-first-c-g': 'C G D G B D, dadgad, open G, half step down',
   'parts.use-tuning': 'Use tuning',
   'parts.tuning': 'Tuning',
   'parts.other-tuning-more': 'Other tuning…',

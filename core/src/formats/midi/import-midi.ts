@@ -3,7 +3,7 @@ import { failure, createProblem, success, type Problem, type Result } from '../.
 import {
   TUNINGS,
   createInstrument,
-  midiToNoteName,
+  formatTuning,
   findTuningOrStandard,
   type Instrument,
 } from '../../instrument/index.ts';
@@ -53,7 +53,7 @@ const ownStrings = (text: string | undefined): Instrument | undefined => {
   if (!found) return undefined;
   const pitches = (found[1] as string).split(' ').map(Number);
   const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
-  const name = pitches.map((pitch) => midiToNoteName(pitch).replace(/-?\d+$/, '')).join(' ');
+  const name = formatTuning(pitches);
   return { ...createInstrument(known ?? { key: name, name, pitches }), capo: Math.min(12, Number(found[2])) };
 };
 

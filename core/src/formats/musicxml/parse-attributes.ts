@@ -2,7 +2,7 @@ import {
   STRING_RANGE,
   TUNINGS,
   createInstrument,
-  midiToNoteName,
+  formatTuning,
   pitchAt,
   findTuningOrStandard,
   type Instrument,
@@ -41,8 +41,7 @@ export const inferMetre = (lengths: readonly number[]): Metre => {
   return { beats: 4, unit: 4 };
 };
 
-const nameOf = (pitches: readonly number[]): string =>
-  pitches.map((pitch) => midiToNoteName(pitch).replace(/-?\d+$/, '')).join(' ');
+const nameOf = (pitches: readonly number[]): string => formatTuning(pitches);
 
 /** An instrument strung so, in a tuning that is known or one named by its notes. */
 const strungAs = (pitches: readonly number[]): Instrument => {

@@ -1,4 +1,4 @@
-import { openStringName, pitchClassName, midiToPitchClass, stringCount } from '../../instrument/index.ts';
+import { formatTuning, openStringName, stringCount } from '../../instrument/index.ts';
 import { digitSymbol, handPosition, type Digit, type Slur } from '../../pattern/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
@@ -178,8 +178,7 @@ const shapeText = ({ chords }: Score): string =>
     .join(', ');
 
 /** Open strings from the lowest up: what the file says is the same in every language. */
-const tuningWords = ({ instrument }: Score): string =>
-  instrument.pitches.map((pitch) => pitchClassName(midiToPitchClass(pitch))).join(' ');
+const tuningWords = ({ instrument }: Score): string => formatTuning(instrument.pitches);
 
 const metreText = ({ metre }: ScoreBar): string => `${metre.beats}/${metre.unit}`;
 

@@ -1,7 +1,7 @@
 import {
   TUNINGS,
   createInstrument,
-  midiToNoteName,
+  formatTuning,
   parsePitchClass,
   midiToPitchClass,
   parseTuning,
@@ -45,8 +45,7 @@ const pitchesNear = (classes: Classes): readonly number[] | undefined => {
   });
 };
 
-const nameOf = (pitches: readonly number[]): string =>
-  pitches.map((pitch) => midiToNoteName(pitch).replace(/-?\d+$/, '')).join(' ');
+const nameOf = (pitches: readonly number[]): string => formatTuning(pitches);
 
 const withPitches = (pitches: readonly number[]): Instrument => {
   const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());

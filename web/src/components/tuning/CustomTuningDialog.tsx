@@ -1,5 +1,6 @@
 import { say, sayList, sayProblems } from '@fleet-wren/wording';
 import {
+  TUNINGS,
   midiToNoteName,
   parseTuning,
   createRetunePlan,
@@ -43,11 +44,13 @@ export const CustomTuningDialog = ({ instrument, take, hide }: OwnTuningProps) =
   const [typed, setTyped] = useState('');
   const change = useUpdateSettings();
   const read = typed.trim() === '' ? undefined : parseTuning(typed);
+  const isOwn = (tuning: Tuning): boolean => !TUNINGS.some(({ key }) => key === tuning.key);
   const keep = (tuning: Tuning): void => {
-    change.mutate((settings) => ({
-      ...settings,
-      tunings: [...(settings.tunings ?? []).filter(({ key }) => key !== tuning.key), tuning].slice(-60),
-    }));
+    if (isOwn(tuning))
+      change.mutate((settings) => ({
+        ...settings,
+        tunings: [...(settings.tunings ?? []).filter(({ key }) => key !== tuning.key), tuning].slice(-60),
+      }));
     take(tuning);
   };
   return (
