@@ -15,3 +15,4 @@ export {
 } from './spelled-note.ts';
 export { estimateKey, formatKey, keySignature, parseKey, transposeKey, type Key } from './key.ts';
 export { createSymbolTransposer } from './transpose-symbols.ts';
+export { nameChord } from './chord-names.ts';

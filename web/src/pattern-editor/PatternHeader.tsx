@@ -4,6 +4,7 @@ import {
   SUBDIVISIONS,
   rankAlternateBassStrings,
   findBassString,
+  findShapeMismatch,
   isSubdivisionPossible,
   createInstrumentEdit,
   createResizeEdit,
@@ -246,6 +247,19 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
     : say('bench.alternating-bass-on-strings-and', { bass, alternate });
 };
 
+/** Where the shape does not sound what its name says. */
+const Mismatch = ({ pattern: { voicing, instrument } }: ChoicesProps) => {
+  const mismatch = findShapeMismatch(voicing, instrument);
+  if (!mismatch) return null;
+  const { foreign, missing } = mismatch;
+  return (
+    <span className="chord-mismatch" role="note">
+      {foreign.length > 0 && say('bench.shape-foreign', { chord: voicing.chord, notes: foreign.join(', ') })}
+      {foreign.length === 0 && say('bench.shape-missing', { chord: voicing.chord, notes: missing.join(', ') })}
+    </span>
+  );
+};
+
 /** What the pattern is: its name, its time, its strings, its school. */
 export const PatternHeader = memo(
   ({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
@@ -281,6 +295,7 @@ export const PatternHeader = memo(
           <strong>{chordWords(pattern.voicing.chord)}</strong>
           <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
           <span className="text-soft">{bassWords(pattern)}</span>
+          <Mismatch pattern={pattern} />
           <span className="bench-rooms">
             <EndChoice pattern={pattern} />
             <Link to="compare-schools" title={say('bench.see-the-same-notes-in-several')}>

@@ -29,6 +29,8 @@ export const bench = {
   'bench.record': 'Record',
   'bench.hard-spots-as-drills': 'Hard spots as drills',
   'bench.nothing-to-isolate-yet-no-note': 'Nothing to isolate yet: no note moves from one string to another.',
+  'bench.shape-foreign': 'These frets also sound {notes}, not in {chord}.',
+  'bench.shape-missing': 'These frets sound no {notes}, which {chord} needs.',
   'bench.keyboard-shortcuts': 'Keyboard shortcuts',
   'bench.vary-more': 'Vary…',
   'bench.hard-spots-as-drills-more': 'Hard spots as drills…',

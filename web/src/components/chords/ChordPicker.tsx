@@ -7,6 +7,7 @@ import {
   findBassString,
   listPossibleBassStrings,
   listOpenShapes,
+  nameShape,
   stringCount,
   type RankedVoicing,
   type Instrument,
@@ -33,6 +34,13 @@ interface Found {
   readonly trouble?: string;
 }
 
+/** A shape given by its frets under the names it may have, the likeliest first; by its frets where it has none. */
+const namedShapes = (own: Voicing, instrument: Instrument): Found['shapes'] => {
+  const names = nameShape(instrument, own.frets);
+  const voicings = names.length > 0 ? names.map((chord) => ({ ...own, chord })) : [own];
+  return voicings.map((voicing) => ({ voicing, isCommonShape: false }));
+};
+
 const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal): Promise<Found> => {
   if (symbol === '')
     return {
@@ -42,7 +50,7 @@ const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal):
       })),
     };
   const own = parseShape(symbol, instrument);
-  if (own) return { shapes: [{ voicing: own, isCommonShape: false }] };
+  if (own) return { shapes: namedShapes(own, instrument) };
   const found = await backgroundWorker.request('voicings', [symbol, instrument], { signal });
   return found.ok ? { shapes: found.value } : { shapes: [], trouble: sayProblems(found.problems) };
 };
