@@ -8,6 +8,7 @@ import {
   type Stroke,
 } from '../pattern/index.ts';
 import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import { findLastIndexAtOrBefore } from './tempo-map.ts';
 import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoChange } from './score.ts';
 
 /** How a document is realised, where it differs from what it says. */
@@ -154,6 +155,18 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
   } satisfies Record<keyof ScoreStroke, unknown>;
 };
 
+/** Beats with notes off their halves do not swing; where nothing swings, beats stay the same values. */
+const markStraight = ({ swing, strokes }: Pattern, beats: readonly ScoreBeat[]): readonly ScoreBeat[] => {
+  if (swing === undefined) return beats;
+  const straight = new Set<number>();
+  for (const { at } of strokes) {
+    const index = findLastIndexAtOrBefore(beats, at);
+    const beat = beats[index];
+    if (beat && (2 * (at - beat.at)) % beat.ticks !== 0) straight.add(index);
+  }
+  return beats.map((beat, index) => (straight.has(index) ? { ...beat, isStraight: true } : beat));
+};
+
 /**
  * Makes a pattern flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
  * @example
@@ -173,7 +186,7 @@ export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Sc
     swing: pattern.swing ?? 50,
     tempos: temposOf(pattern, bars, options),
     bars,
-    beats: beatsOf(pattern, bars),
+    beats: markStraight(pattern, beatsOf(pattern, bars)),
     chords: [{ at: 0, voicing: pattern.voicing }],
     strokes: pattern.strokes.map((stroke, index) => scoreStroke(pattern, stroke, next[index] as number)),
   };

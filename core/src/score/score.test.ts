@@ -75,3 +75,24 @@ test('swing moves what falls off the beat and leaves the beats: at 67 % the seco
   expect(tickToSeconds(score, 840)).toBeCloseTo(beat, 9);
   expect(tickToSeconds(score, 420)).toBeCloseTo(0.67 * beat, 9);
 });
+
+describe('beats that hold more than two halves do not swing: triplets and sixteenths stay as they are', () => {
+  const timesOf = (...ticks: readonly number[]): readonly string[] => {
+    const strokes = ticks.map((at, index) => ({ id: `s${index}`, at, string: 3 }));
+    const score = flattenScore(createPattern('Swung', { swing: 67, tempo: 60, subdivision: 2, strokes }));
+    return score.strokes.map(({ at }) => tickToSeconds(score, at).toFixed(3));
+  };
+  test.each([
+    ['eighths swing', [0, 420], ['0.000', '0.670']],
+    ['triplets stay triplets', [0, 280, 560], ['0.000', '0.333', '0.667']],
+    ['sixteenths stay sixteenths', [0, 210, 420, 630], ['0.000', '0.250', '0.500', '0.750']],
+    ['beat by beat', [0, 280, 560, 840, 1260], ['0.000', '0.333', '0.667', '1.000', '1.670']],
+  ])('%s', (_name, ticks, seconds) => expect(timesOf(...ticks)).toEqual(seconds));
+
+  test('and a second leads back to its tick in each of them', () => {
+    const strokes = [0, 280, 560, 840, 1260].map((at, index) => ({ id: `s${index}`, at, string: 3 }));
+    const score = flattenScore(createPattern('Swung', { swing: 67, tempo: 60, subdivision: 2, strokes }));
+    for (let tick = 0; tick < 3360; tick += 70)
+      expect(secondsToTick(score, tickToSeconds(score, tick))).toBeCloseTo(tick, 6);
+  });
+});

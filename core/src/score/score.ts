@@ -46,6 +46,8 @@ export interface ScoreBar {
 export interface ScoreBeat {
   readonly at: number;
   readonly ticks: number;
+  /** Whether something in it is played off its halves: triplets and sixteenths stay straight where halves swing. */
+  readonly isStraight?: boolean;
   readonly parts: number;
   readonly number: number;
   readonly bar: number;

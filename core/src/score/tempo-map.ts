@@ -35,6 +35,7 @@ const straightShare = (share: number, swing: number): number =>
 
 const moved = (beats: readonly ScoreBeat[], at: number, move: (share: number) => number): number => {
   const beat = findLastAtOrBefore(beats, at);
+  if (beat.isStraight) return at;
   return beat.at + beat.ticks * move((at - beat.at) / beat.ticks);
 };
 

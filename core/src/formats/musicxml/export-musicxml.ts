@@ -93,12 +93,15 @@ const tempoOf = ({ bpm }: TempoChange, { unit }: Metre): XmlElement =>
   );
 
 /** On a sheet the swing stands among the facts over the music. */
-const swingOf = ({ swing }: Score, { showDigits }: EngravingPreferences): readonly XmlElement[] => {
+const swingOf = ({ swing, bars }: Score, { showDigits }: EngravingPreferences): readonly XmlElement[] => {
   if (swing === 50 || showDigits) return [];
+  // The format wants whole numbers, and knows halves of quarters and of eighths.
+  const first = Math.round(swing);
+  const isOfEighths = (bars[0]?.metre.unit ?? 4) >= 8;
   const parts = [
-    createElement('first', swing),
-    createElement('second', 100 - swing),
-    createElement('swing-type', 'eighth'),
+    createElement('first', first),
+    createElement('second', 100 - first),
+    createElement('swing-type', isOfEighths ? '16th' : 'eighth'),
   ];
   return [
     direction([createElement('words', `Swing ${swing} %`)], [createElement('sound', [createElement('swing', parts)])]),
