@@ -29,8 +29,9 @@ const tuningOf = (pitches: readonly number[]): Tuning => {
 };
 
 /**
- * A tuning written as notes from the lowest string up, `C G D G B D` or `dadgad`, or as players say it, `open G`. A note without an octave is the one nearest to
- * how the string is usually tuned; with one (`C2`) it is that one. Errors: `tuning-wrong`.
+ * A tuning written as notes from the lowest string up, `C G D G B D` or `dadgad`, or as players say it, `open G`. A
+ * note without an octave is the one nearest to how the string is usually tuned; with one (`C2`) it is that one. Errors:
+ * `tuning-wrong`.
  * @example
  * valueOrThrow(parseTuning('C G D G B D')).pitches.join(' ') // => '36 43 50 55 59 62'
  */

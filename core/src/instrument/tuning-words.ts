@@ -23,7 +23,6 @@ const STEPS: Readonly<Record<string, number>> = {
   full: 2,
   one: 2,
   '1': 2,
-  'one and a half': 3,
   '1 1/2': 3,
   '1½': 3,
   two: 4,
@@ -68,7 +67,7 @@ const READERS: readonly Reader[] = [
   [new RegExp(`^(${NOTE}) standard$`), standardOn],
   [new RegExp(`^(?:tuned (?:down )?to )?([a-g]${SIGN})(?: tuning)?$`), standardOn],
   [
-    /^(?:tuned )?(?:down )?(?:a )?(half|1\/2|½|whole|full|one and a half|1 1\/2|1½|one|two|1|2)[ -]?(?:step|tone)s? ?(?:down|lower|flat)?$/,
+    /^(?:tuned )?(?:down )?(?:a )?(half|1\/2|½|whole|full|1 1\/2|1½|one|two|1|2)[ -]?(?:step|tone)s? ?(?:down|lower|flat)?$/,
     (word) => lowered(STEPS[word] as number),
   ],
   [/^(?:down )?(?:a )?(semitone)(?: down)?$/, (word) => lowered(STEPS[word] as number)],

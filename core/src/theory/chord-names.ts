@@ -44,7 +44,9 @@ const KINDS: readonly Kind[] = [
   ['maj7sus2', [0, 2, 7, 11], 1.8],
 ];
 
-/** What a name costs besides its kind (est.): another bass, one that is no tone of the chord, a fifth that is missing. */
+/**
+ * What a name costs besides its kind (est.): another bass, one that is no tone of the chord, a fifth that is missing.
+ */
 const COSTS = { otherBass: 1.2, foreignBass: 1.6, noFifth: 0.5 } as const;
 
 interface Candidate {

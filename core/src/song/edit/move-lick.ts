@@ -129,7 +129,8 @@ const removeFret = (stroke: FrettedStroke): Stroke => {
 /**
  * Repeats the lick of a bar (counted from 0 as played) for the chord of the bar after it: moved along the neck by what
  * lies between the roots of the two chords, the way on which more of it fits, its thirds, fifths and sevenths those of
- * the other chord. What rubs is named, and what no longer fits is named and left out. Errors: `song-wrong` where there is no bar after it in its section, or a chord has no root.
+ * the other chord. What rubs is named, and what no longer fits is named and left out. Errors: `song-wrong` where there
+ * is no bar after it in its section, or a chord has no root.
  * @example
  * moveLick(createSong('Song'), 3).ok // => false
  */
