@@ -137,16 +137,50 @@ const strokesOf = (cells: readonly (readonly UnplacedStroke[])[], ticks: number)
     )
     .sort(compareByTimeThenString);
 
+/** A figure laid over bars: how often it is played until it comes round with them. */
+export interface FigureLayout {
+  readonly metre: Metre;
+  readonly bars: number;
+  readonly rounds: number;
+}
+
+/** Beats a bar may have as a matter of course, and bars a figure may go over until it comes round. */
+const BARS = { usualBeats: 7, most: 32 } as const;
+
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+/**
+ * The bars for a figure of so many beats: those of the wished metre, as many as it takes until both come round, unless
+ * it is as long as a usual bar itself.
+ * @example
+ * layOverBars(13, { beats: 4, unit: 4 }) // => { metre: { beats: 4, unit: 4 }, bars: 13, rounds: 4 }
+ * layOverBars(3, { beats: 4, unit: 4 }) // => { metre: { beats: 3, unit: 4 }, bars: 1, rounds: 1 }
+ */
+export const layOverBars = (beats: number, wished: Metre): FigureLayout => {
+  const rounds = wished.beats / gcd(beats, wished.beats);
+  const bars = (beats * rounds) / wished.beats;
+  const isOwnBar = rounds > 1 && beats <= BARS.usualBeats;
+  if (isOwnBar || !Number.isInteger(beats) || bars > BARS.most) return { ...fitMetre(beats, wished), rounds: 1 };
+  return { metre: wished, bars, rounds };
+};
+
+/** A figure’s name, and after how many beats it comes round where that is not with each bar. */
+export const nameOverBars = (name: Message, beats: number, { rounds }: FigureLayout): Message =>
+  rounds > 1 ? message('generator.comes-round', { name, beats }) : name;
+
 /** Writes cells down as a pattern, one part of the beat after another. */
 export const layOutPattern = (
   cells: readonly (readonly UnplacedStroke[])[],
   { name, subdivision, school, metre = { beats: 4, unit: 4 }, swing, repeatToWholeBeats: whole = true }: PatternLayout,
   { instrument, voicing, tempo, say }: GeneratorContext,
 ): Pattern => {
-  const slots = whole ? repeatToWholeBeats(cells, subdivision) : cells;
-  const shape = fitMetre(Math.max(1, Math.ceil(slots.length / subdivision)), metre);
-  const base = createPattern(say(name), {
-    ...shape,
+  const once = whole ? repeatToWholeBeats(cells, subdivision) : cells;
+  const beats = Math.max(1, Math.ceil(once.length / subdivision));
+  const layout = layOverBars(beats, metre);
+  const slots = Array.from({ length: layout.rounds }, () => once).flat();
+  const base = createPattern(say(nameOverBars(name, beats, layout)), {
+    metre: layout.metre,
+    bars: layout.bars,
     subdivision,
     instrument,
     voicing,

@@ -27,6 +27,8 @@ export const GENERATORS: readonly Generator[] = [
 export {
   generatePattern,
   defaultValues,
+  layOverBars,
+  type FigureLayout,
   type GeneratorField,
   type GeneratorContext,
   type Generator,

@@ -5,7 +5,6 @@ import { pitchAt, pitchClassName, midiToPitchClass } from '../instrument/index.t
 import {
   compareByTimeThenString,
   fingerName,
-  fitMetre,
   createPattern,
   type Digit,
   type Pattern,
@@ -19,6 +18,8 @@ import {
   type GeneratorContext,
   type Generator,
   type GeneratorValues,
+  layOverBars,
+  nameOverBars,
 } from './generator.ts';
 
 /** Steps of scales above their root, in semitones. */
@@ -259,20 +260,22 @@ export const scaleOverPulseGenerator: Generator = {
     const plan = planOf(values, frame);
     if (!plan.ok) return plan;
     const length = roundLength(plan.value);
-    const shape = fitMetre(length / TICKS_PER_QUARTER, { beats: 4, unit: 4 });
+    const beats = length / TICKS_PER_QUARTER;
+    const layout = layOverBars(beats, { beats: 4, unit: 4 });
     const subdivision = TICKS_PER_QUARTER / plan.value.fingers;
     const name = message('generator.scale-over-pulse.pattern-name', {
       root: pitchClassName(getNumber(values, 'root')),
       scale: scaleName(getText(values, 'scale')),
     });
-    const pattern: Pattern = createPattern(frame.say(name), {
-      ...shape,
+    const pattern: Pattern = createPattern(frame.say(nameOverBars(name, beats, layout)), {
+      metre: layout.metre,
+      bars: layout.bars,
       subdivision,
       tempo: frame.tempo,
       instrument: frame.instrument,
       voicing: frame.voicing,
       school: `alternation:${getText(values, 'pair')}`,
-      strokes: strokesOfPlan(plan.value, length, frame),
+      strokes: strokesOfPlan(plan.value, length * layout.rounds, frame),
     });
     return success(pattern);
   },

@@ -1,5 +1,6 @@
 /** What generators make and ask for. */
 export const generators = {
+  'generator.comes-round': '{name}, comes round after {beats} beats',
   'generator.accelerating.name': 'Speed burst',
   'generator.accelerating.description':
     'Plays the figure in sixteenths, then in sixteenth triplets at the end of the bar: a short burst, then back to the pulse.',
