@@ -48,16 +48,21 @@ const mismatchAt = (symbol: string, instrument: Instrument, frets: Voicing['fret
 const isNone = ({ foreign, missing }: ShapeMismatch): boolean => foreign.length + missing.length === 0;
 
 /**
- * Where a shape does not sound what its symbol says; undefined where it does, as it sounds or as it is fingered behind
- * the capo, and for a name that is no symbol.
+ * Where a shape does not sound what its symbol says; undefined where it does, as it sounds or (unless only what sounds
+ * is asked for) as it is fingered behind the capo, and for a name that is no symbol.
  * @example
  * findShapeMismatch({ chord: 'Em', frets: [null, null, 10, null, 10, 0] }, createPattern('P').instrument)
  * // => { foreign: ['C', 'A'], missing: ['G'] }
  */
-export const findShapeMismatch = ({ chord, frets }: Voicing, instrument: Instrument): ShapeMismatch | undefined => {
+export const findShapeMismatch = (
+  { chord, frets }: Voicing,
+  instrument: Instrument,
+  naming: 'sounding' | 'either' = 'either',
+): ShapeMismatch | undefined => {
   const symbol = chord.replace(/ \(.*$/, '');
   const sounding = mismatchAt(symbol, instrument, frets, instrument.capo);
   if (!sounding || isNone(sounding)) return undefined;
+  if (naming === 'sounding') return sounding;
   const fingered = mismatchAt(symbol, instrument, frets, 0);
   return fingered && isNone(fingered) ? undefined : sounding;
 };

@@ -18,6 +18,7 @@ export type { ThumbBar } from './analysis/thumb-line.ts';
 export { parseChart, type ChordChart, type ChartBar, type ChartChord, type ChartSection } from './chart/read-chart.ts';
 export { createSongFromChart } from './io/song-from-chart.ts';
 export { FORM_TEMPLATES, type FormOptions, type FormTemplate } from './chart/form-templates.ts';
+export { parseChartHeading, type ChartHeading } from './chart/chart-heading.ts';
 export { spellPitchClass, usesFlats } from './chart/transpose-symbol.ts';
 export {
   TRANSPOSE_METHODS,

@@ -1,5 +1,6 @@
 import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
+  BEAT_UNITS,
   FORM_TEMPLATES,
   TUNINGS,
   createInstrument,
@@ -20,13 +21,21 @@ interface Question {
   readonly chart: string;
   readonly name: string;
   readonly tuning: string;
-  readonly beats: number;
+  readonly metre: string;
 }
 
-const askSong = async ({ chart, name, tuning, beats }: Question, signal: AbortSignal): Promise<Result<Song>> =>
+/** Time signatures a song may begin in. */
+const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '9/8', '12/8', '5/8', '7/8'] as const;
+
+const readMetre = (text: string): Song['metre'] => {
+  const [beats, unit] = text.split('/').map(Number);
+  return { beats: beats ?? 4, unit: BEAT_UNITS.find((one) => one === unit) ?? 4 };
+};
+
+const askSong = async ({ chart, name, tuning, metre }: Question, signal: AbortSignal): Promise<Result<Song>> =>
   backgroundWorker.request(
     'chartSong',
-    [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: { beats, unit: 4 } }],
+    [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: readMetre(metre) }],
     { signal },
   );
 
@@ -52,7 +61,7 @@ interface Beginning {
   readonly form: string;
   readonly key: number;
   readonly tuning: string;
-  readonly beats: number;
+  readonly metre: string;
   /** A chart of one's own, in place of the form's. */
   readonly chart: string | null;
 }
@@ -62,7 +71,7 @@ const START: Beginning = {
   form: 'verse-chorus-bridge',
   key: 7,
   tuning: 'standard',
-  beats: 4,
+  metre: '4/4',
   chart: null,
 };
 
@@ -71,7 +80,7 @@ interface FieldsProps {
   readonly change: (part: Partial<Beginning>) => void;
 }
 
-const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: FieldsProps) => (
+const Fields = ({ begun: { name, form, key, tuning, metre, chart }, change }: FieldsProps) => (
   <div className="new-song-fields">
     <label>
       {say('songs.name-2')}
@@ -113,8 +122,8 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
     </label>
     <label>
       {say('songs.time-signature')}
-      <Form.Select value={beats} onChange={({ target }) => change({ beats: Number(target.value) })}>
-        {[2, 3, 4, 5, 6].map((one) => (
+      <Form.Select value={metre} onChange={({ target }) => change({ metre: target.value })}>
+        {METRES.map((one) => (
           <option key={one}>{one}</option>
         ))}
       </Form.Select>
@@ -155,11 +164,11 @@ export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string |
   const [begun, setBegun] = useState({ ...START, chart: given });
   const create = useCreateSong();
   const navigate = useNavigate();
-  const { form, key, tuning, beats } = begun;
+  const { form, key, tuning, metre } = begun;
   const name = begun.name.trim() || say('songs.new-song');
   const chart =
     begun.chart ?? FORM_TEMPLATES.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
-  const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
+  const question = useMemo(() => ({ chart, name, tuning, metre }), [chart, name, tuning, metre]);
   const { value, errorText } = useWorkerQuery(question, askSong);
   const begin = (): void => {
     if (value?.ok) create.mutate(value.value, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });

@@ -37,7 +37,7 @@ describe('chord charts', () => {
 
   test.each([
     ['| C | Gq |', /^Line 1, column 7: “Gq” is not a chord\. Did you mean G/],
-    ['Verse:\n| C |\n| H |', /^Line 3, column 3/],
+    ['Verse:\n| C |\n| Q |', /^Line 3, column 3/],
     ['hello there', /^Line 1, column 1/],
     ['', /chart has no bars/],
     ['| % |', /^Line 1, column 3/],

@@ -1,6 +1,7 @@
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import { parseChordSymbol } from '../../harmony/index.ts';
+import { parseChartHeading, type ChartHeading } from './chart-heading.ts';
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 
 /** A chord of a chart and the share of its bar at which it begins, 0 to 1. */
@@ -26,17 +27,19 @@ export interface ChartSection {
 
 /** A chord chart as it was read. */
 export interface ChordChart {
+  readonly heading: ChartHeading;
   readonly sections: readonly ChartSection[];
 }
 
 const CHART_LIMITS = { characters: 20_000, bars: 400, problems: 20, chords: 16 } as const;
 
 interface ChartParserState {
+  heading: ChartHeading;
   readonly sections: { name: string; bars: ChartBar[]; repeatCount: number }[];
   readonly problems: Problem[];
 }
 
-const isChordSymbol = (word: string): boolean => /^[A-G]/.test(word) && word.length <= 24 && parseChordSymbol(word).ok;
+const isChordSymbol = (word: string): boolean => /^[A-H]/.test(word) && word.length <= 24 && parseChordSymbol(word).ok;
 
 const NO_CHORD_PATTERN = /^(N\.?C\.?|-)$/i;
 
@@ -147,6 +150,11 @@ const parseLines = (lines: readonly string[], reading: ChartParserState): void =
     const text = lines[index] as string;
     const name = /^\s*\[?([^|[\]]{1,60}?)\]?\s*:\s*$/.exec(text) ?? /^\s*\[([^|[\]]{1,60})\]\s*$/.exec(text);
     if (text.trim() === '') continue;
+    const heading = parseChartHeading(text);
+    if (heading) {
+      reading.heading = { ...reading.heading, ...heading };
+      continue;
+    }
     if (name) startSection(reading, (name[1] as string).trim());
     else if (text.includes('|')) parseBars(reading, text, index + 1);
     else if (isChordLine(text)) {
@@ -177,7 +185,7 @@ export const parseChart = (text: string): Result<ChordChart> => {
         most: message('size.characters', { count: CHART_LIMITS.characters }),
       }),
     );
-  const reading: ChartParserState = { sections: [], problems: [] };
+  const reading: ChartParserState = { heading: {}, sections: [], problems: [] };
   parseLines(text.replace(/\r\n?/g, '\n').split('\n'), reading);
   if (reading.problems.length > 0) return failure(...reading.problems);
   const sections = reading.sections.filter(({ bars }) => bars.length > 0);
@@ -190,5 +198,5 @@ export const parseChart = (text: string): Result<ChordChart> => {
         most: message('term.bars', { count: CHART_LIMITS.bars }),
       }),
     );
-  return success({ sections });
+  return success({ heading: reading.heading, sections });
 };

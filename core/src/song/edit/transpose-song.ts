@@ -1,5 +1,5 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
-import { describeGrip, findVoicings, type Voicing } from '../../harmony/index.ts';
+import { describeGrip, findShapeMismatch, findVoicings, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
 import { createSymbolTransposer } from '../../theory/index.ts';
@@ -53,6 +53,8 @@ export interface TransposePlan {
 }
 
 interface Move extends FretMove {
+  /** The instrument shapes are looked for on: without its capo where symbols are named as they are fingered. */
+  readonly shapesOn: Instrument;
   readonly rename: (symbol: string) => string;
   readonly method: TransposeMethod;
 }
@@ -73,7 +75,7 @@ const chooseShape = (old: Voicing, to: string, move: Move): Result<Voicing> => {
     return shifted ? success(shifted) : failure(createProblem('chord-without-shape', { value: to }));
   }
   if (!hasSymbol(to)) return success(shiftShape(old, move) ?? old);
-  const found = findVoicings(to, move.instrument, { maxResults: 1 });
+  const found = findVoicings(to, move.shapesOn, { maxResults: 1 });
   if (!found.ok) return found;
   const best = found.value[0];
   return best ? success(best.voicing) : failure(createProblem('chord-without-shape', { value: to }));
@@ -169,13 +171,25 @@ const createMoveEdit = (
   };
 };
 
+/** Whether the symbols of a song behind a capo name what is fingered there, and not what sounds. */
+const isNamedAsFingered = ({ instrument, voicings }: Song): boolean => {
+  if (instrument.capo === 0) return false;
+  const named = Object.values(voicings).filter(({ chord }) => hasSymbol(chord));
+  const fits = (capo: number): number =>
+    named.filter((voicing) => findShapeMismatch(voicing, { ...instrument, capo }, 'sounding') === undefined).length;
+  return fits(0) > fits(instrument.capo);
+};
+
 const createMove = (song: Song, target: TransposeTarget, method: TransposeMethod): Move => {
   const semitones = 'semitones' in target ? target.semitones : 0;
   const capo = 'capo' in target ? target.capo : song.instrument.capo;
   const instrument: Instrument = { ...song.instrument, capo };
-  const rename = createSymbolTransposer(listChordSymbols(song), semitones);
+  const by = semitones - (capo - song.instrument.capo);
+  const asFingered = isNamedAsFingered(song);
+  const rename = createSymbolTransposer(listChordSymbols(song), asFingered ? by : semitones);
+  const shapesOn = asFingered ? { ...instrument, capo: 0 } : instrument;
   const chordsMoveAlike = method === 'same-grips';
-  return { by: semitones - (capo - song.instrument.capo), instrument, rename, method, chordsMoveAlike };
+  return { by, instrument, shapesOn, rename, method, chordsMoveAlike };
 };
 
 /**

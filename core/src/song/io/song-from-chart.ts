@@ -3,9 +3,10 @@ import { failure, createProblem, success, type Problem, type Result } from '../.
 import { findVoicings, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import type { ChartHeading } from '../chart/chart-heading.ts';
 import type { ChordChart, ChartBar, ChartSection } from '../chart/read-chart.ts';
 import { createSong } from '../model/create-song.ts';
-import type { Bar, BarChord, Section, Song, Texture } from '../model/song.ts';
+import { SONG_LIMITS, type Bar, type BarChord, type Section, type Song, type Texture } from '../model/song.ts';
 
 /** The first shape of each symbol of a chart. */
 const chooseShapes = (chart: ChordChart, instrument: Instrument): Result<Readonly<Record<string, Voicing>>> => {
@@ -56,6 +57,18 @@ const findOverlappingChords = (sections: readonly Section[]): readonly Problem[]
     ),
   );
 
+/** What a chart says of itself goes before what a song begins with otherwise. */
+const withHeading = (changes: Partial<Song>, { metre, tempo, capo, title }: ChartHeading): Partial<Song> => {
+  const instrument = changes.instrument ?? createSong('').instrument;
+  return {
+    ...changes,
+    ...(metre ? { metre } : {}),
+    ...(tempo === undefined ? {} : { tempo }),
+    ...(capo === undefined ? {} : { instrument: { ...instrument, capo } }),
+    ...(title ? { name: title.slice(0, SONG_LIMITS.name) } : {}),
+  };
+};
+
 /**
  * A song from a chord chart: each symbol with its easiest shape, the song's first figure under every bar. Errors: those
  * of symbols, `chord-without-shape`, `song-wrong` for a bar whose chords overflow.
@@ -63,10 +76,13 @@ const findOverlappingChords = (sections: readonly Section[]): readonly Problem[]
  * valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | G |')), 'Song')).sections[0].bars.length // => 2
  */
 export const createSongFromChart = (chart: ChordChart, name: string, changes: Partial<Song> = {}): Result<Song> => {
-  const base = createSong(name, changes);
+  const { heading } = chart;
+  const base = createSong(name, withHeading(changes, heading));
   const figure = base.figures[0]?.id;
   const texture: Texture = figure === undefined ? 'rest' : { figure, begins: 'each bar' };
-  const shapes = chooseShapes(chart, base.instrument);
+  // Behind a capo that the chart names, its symbols are what is fingered.
+  const shapesOn = heading.capo === undefined ? base.instrument : { ...base.instrument, capo: 0 };
+  const shapes = chooseShapes(chart, shapesOn);
   if (!shapes.ok) return shapes;
   const sections = chart.sections.map((section, index) => createSection(section, index, base.metre, texture));
   const problems = findOverlappingChords(sections);

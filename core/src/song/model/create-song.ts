@@ -1,8 +1,33 @@
 import { findShape, createOpenStringsVoicing } from '../../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
+import type { Stroke } from '../../pattern/index.ts';
 import { ticksPerBar, ticksPerBeat } from '../../time/index.ts';
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 import type { Bar, SongFigure, Song } from './song.ts';
+
+/** Notes of a felt beat of three eighths: the thumb and two fingers up, then three down. */
+const RISING = [5, 3, 2] as const;
+const FALLING = [1, 2, 3] as const;
+
+/** Eighths in threes: a bass on every other felt beat, fingers up and down between. */
+const createCompoundFigure = (metre: Song['metre']): SongFigure => {
+  const eighth = ticksPerBeat(metre);
+  const strokes = Array.from({ length: metre.beats }, (_, beat): Stroke => {
+    const [group, place] = [Math.floor(beat / 3), beat % 3];
+    const string = (group % 2 === 0 ? RISING : FALLING)[place] as number;
+    const isBass = group % 2 === 0 && place === 0;
+    const role = group % 4 === 0 ? 'bass' : 'alternate';
+    return {
+      id: `e${beat}`,
+      at: beat * eighth,
+      string: isBass && role === 'alternate' ? 4 : string,
+      ...(isBass ? { role } : {}),
+    };
+  });
+  return { id: 'figure-1', name: '1', length: ticksPerBar(metre), strokes };
+};
+
+const isCompound = ({ beats, unit }: Song['metre']): boolean => unit === 8 && beats % 3 === 0;
 
 /** A thumb in turn with index and middle: what a song begins with until a figure is chosen. */
 const createDefaultFigure = (metre: Song['metre']): SongFigure => {
@@ -38,7 +63,7 @@ export const createSong = (name: string, changes: Partial<Song> = {}): Song => {
     subdivision: 2,
     school: 'one-per-string',
     voicings: { [shape.chord]: shape },
-    figures: [createDefaultFigure(metre)],
+    figures: [isCompound(metre) ? createCompoundFigure(metre) : createDefaultFigure(metre)],
     sections: [{ id: 'section-1', name: rehearsalLetter(0), bars: [first, bar, bar, bar] }],
     form: [{ section: 'section-1', times: 1 }],
     ...changes,

@@ -1,0 +1,75 @@
+import { BEAT_UNITS, TEMPO_RANGE, type Metre } from '../../time/index.ts';
+
+/** What a chart says of the song as a whole, besides its bars. */
+export interface ChartHeading {
+  readonly title?: string;
+  readonly metre?: Metre;
+  /** Beats of the metre a minute. */
+  readonly tempo?: number;
+  /** A capo: the chart’s symbols are then what is fingered behind it. */
+  readonly capo?: number;
+}
+
+const ROMAN: Readonly<Record<string, number>> = { i: 1, ii: 2, iii: 3, iv: 4, v: 5, vi: 6, vii: 7, viii: 8, ix: 9 };
+
+const MOST_BEATS = 16;
+const MOST_CAPO = 12;
+
+const readMetre = (beats: string, unit: string): Metre | undefined => {
+  const known = BEAT_UNITS.find((one) => one === Number(unit));
+  const count = Number(beats);
+  return known && count >= 1 && count <= MOST_BEATS ? { beats: count, unit: known } : undefined;
+};
+
+const readCapo = (text: string): number | undefined => {
+  const word = text.toLowerCase();
+  if (word === 'none' || word === 'no') return 0;
+  const fret = ROMAN[word] ?? Number(word);
+  return Number.isInteger(fret) && fret >= 0 && fret <= MOST_CAPO ? fret : undefined;
+};
+
+type Reader = readonly [pattern: RegExp, read: (match: RegExpExecArray) => ChartHeading | undefined];
+
+const READERS: readonly Reader[] = [
+  [
+    /^(?:time(?: signature)?|met(?:re|er))?\s*:?\s*(\d{1,2})\s*\/\s*(\d{1,2})(?: time)?$/i,
+    ([, beats = '', unit = '']) => {
+      const metre = readMetre(beats, unit);
+      return metre && { metre };
+    },
+  ],
+  [
+    /^capo\s*:?\s*(?:on |at )?(?:fret )?(none|no|\d{1,2}|[ivx]{1,4})(?:st|nd|rd|th)?(?: fret)?$/i,
+    ([, text = '']) => {
+      const capo = readCapo(text);
+      return capo === undefined ? undefined : { capo };
+    },
+  ],
+  [/^no capo$/i, () => ({ capo: 0 })],
+  [
+    /^(?:tempo|bpm)?\s*[:=]?\s*(?:♩\s*=\s*)?(\d{2,3})\s*(?:bpm)?$/i,
+    ([, text = '']) => {
+      const tempo = Number(text);
+      return tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most ? { tempo } : undefined;
+    },
+  ],
+  // A key is found from the chords themselves; one that is named is nothing to be refused.
+  [/^key\s*(?:of)?\s*:?\s*[A-H][#♯b♭]?\s*(?:m|min|minor|maj|major)?$/i, () => ({})],
+  [/^title\s*:\s*(.{1,120})$/i, ([, title = '']) => ({ title: title.trim() })],
+];
+
+/**
+ * A line of a chart that says its metre, tempo, capo, key or title: `6/8`, `Capo 2`, `Tempo: 96`; undefined for any
+ * other one.
+ * @example
+ * parseChartHeading('Time: 6/8') // => { metre: { beats: 6, unit: 8 } }
+ * parseChartHeading('Capo on III') // => { capo: 3 }
+ */
+export const parseChartHeading = (line: string): ChartHeading | undefined => {
+  for (const [pattern, read] of READERS) {
+    const match = pattern.exec(line.trim());
+    const found = match && read(match);
+    if (found) return found;
+  }
+  return undefined;
+};
