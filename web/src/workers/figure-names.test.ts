@@ -13,3 +13,8 @@ test('figures that are only numbered get words, those with a name keep it', () =
   expect(namesOf(withFigureNames(song))).toEqual([say('songs.figure', { number: '1' }), 'Ferry roll']);
   expect(namesOf(withFirstFigureName(song))).toEqual([say('songs.alternating-bass'), 'Ferry roll']);
 });
+
+test('a song in threes begins with an arpeggio', () => {
+  const inSix = createSong('Low water', { metre: { beats: 6, unit: 8 } });
+  expect(namesOf(withFirstFigureName(inSix))).toEqual([say('songs.first-arpeggio')]);
+});

@@ -49,6 +49,7 @@ export const songs = {
     'The pattern follows the chords of these bars: its bass notes move to the bass string of each chord.',
   'songs.different-ending-the-last-time': 'Different ending the last time',
   'songs.alternating-bass': 'Alternating bass',
+  'songs.first-arpeggio': 'Arpeggio up and down',
   'songs.form': 'Form',
   'songs.add-section-to-the-form': 'Add section to the form',
   'songs.add-section-more': 'Add section…',
