@@ -86,6 +86,7 @@ describe('names that scripts rely on', () => {
     expect(Object.keys(song.order[0] as object).sort()).toEqual(['motif', 'of', 'reached']);
     const { here } = (await answered('capo', file)) as { readonly here: readonly object[] };
     expect(Object.keys(here[0] as object).sort()).toEqual([
+      'barres',
       'capo',
       'hardness',
       'open',

@@ -95,9 +95,10 @@ export const cascadeForMachines = ({ notes, pitchSetName, isMonotonic }: Cascade
 });
 
 /** A capo, and the shapes it makes of a song's chords. */
-export const capoForMachines = ({ openShapeCount, difficulty, openBassCount, ...rest }: CapoProposal) => ({
+export const capoForMachines = ({ openShapeCount, barreCount, difficulty, openBassCount, ...rest }: CapoProposal) => ({
   ...rest,
   open: openShapeCount,
+  barres: barreCount,
   hardness: difficulty,
   openBasses: openBassCount,
 });
