@@ -31,7 +31,7 @@ test('a school and a tuning that were deleted come back by one press, and go for
     await expect(row).toHaveCount(0);
     await page.getByRole('button', { name: say('common.undo') }).click();
     await expect(row).toHaveCount(1);
-    expect(await left()).toBe(1);
+    await expect.poll(left).toBe(1);
     await press.click();
     await expect(page.getByText(say('common.deleted-named', { name }))).toBeVisible();
     await page.goto('/today');

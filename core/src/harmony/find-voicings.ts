@@ -1,7 +1,7 @@
 import { success, type Result } from '../errors/index.ts';
 import { midiToPitchClass, type Instrument } from '../instrument/index.ts';
 import { listMovableShapes } from './movable-shapes.ts';
-import { listOpenShapes } from './open-shapes.ts';
+import { listShapesByHeart } from './open-shapes.ts';
 import { parseChordSymbol, type ChordTones } from './chord-symbol.ts';
 import type { Voicing } from './voicing.ts';
 
@@ -230,7 +230,7 @@ const sameTones = (a: readonly number[], b: readonly number[]): boolean =>
 
 /** Shapes of the table that sound a chord behind the capo, in the table’s order. */
 const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTones): readonly Frets[] =>
-  listOpenShapes(tuning, pitches.length).flatMap(({ chord: name, frets }) => {
+  listShapesByHeart(tuning, pitches.length).flatMap(({ chord: name, frets }) => {
     const read = parseChordSymbol(name.replace(/ \(.*$/, ''));
     if (!read.ok) return [];
     const up = (pitchClass: number): number => midiToPitchClass(pitchClass + capo);

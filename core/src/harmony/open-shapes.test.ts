@@ -54,7 +54,7 @@ const plain = listOpenShapes('standard', 6).filter(({ chord }) => /^[A-G](m|7|ma
 test('of the common open shapes without a slash nearly all stand in the dataset as they are', () => {
   const found = plain.filter((shape) => known(shape.chord).includes(text(shape)));
   expect(plain.length).toBeGreaterThan(15);
-  expect(found.length / plain.length).toBeGreaterThanOrEqual(0.88);
+  expect(found.length / plain.length).toBeGreaterThanOrEqual(0.9);
 });
 
 describe.each(TUNINGS.map((tuning) => [tuning.key, tuning] as const))('shapes in %s', (_key, tuning) => {

@@ -1,6 +1,6 @@
 import { Chord } from 'tonal';
 import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
-import { findShapeMismatch, listOpenShapes, nameShape } from './index.ts';
+import { findShapeMismatch, listShapesByHeart, nameShape } from './index.ts';
 
 const standard = createInstrument(findTuningOrStandard('standard'));
 
@@ -44,7 +44,7 @@ test.each([
 ])('%s is %s', (frets, name) => expect(nameShape(standard, framed(frets))[0]).toBe(name));
 
 test('most shapes of the table are called as the table calls them, and an independent library knows every name', () => {
-  const plain = listOpenShapes('standard', 6).filter(({ chord }) => !/open|\(/.test(chord));
+  const plain = listShapesByHeart('standard', 6).filter(({ chord }) => !/open|\(/.test(chord));
   const ascii = (name: string): string => name.replace(/♯/g, '#').replace(/♭/g, 'b');
   const called = plain.filter(({ chord, frets }) => nameShape(standard, frets).map(ascii).includes(ascii(chord)));
   expect(called.length / plain.length).toBeGreaterThan(0.95);
@@ -79,7 +79,7 @@ describe('a shape that does not sound its symbol', () => {
   test('no shape of the tables is one', () => {
     for (const tuning of ['standard', 'drop-d', 'open-d', 'open-g', 'modal-d', 'four-string', 'five-string']) {
       const instrument = createInstrument(findTuningOrStandard(tuning));
-      const wrong = listOpenShapes(tuning, instrument.pitches.length).flatMap((shape) => {
+      const wrong = listShapesByHeart(tuning, instrument.pitches.length).flatMap((shape) => {
         const mismatch = findShapeMismatch(shape, instrument);
         return mismatch?.foreign.length ? [{ tuning, chord: shape.chord, ...mismatch }] : [];
       });
