@@ -89,7 +89,7 @@ export const SCREENSHOT_VIEWS = [
       await page.getByLabel(say('bench.chord'), { exact: true }).selectOption('…');
       await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('Am7/G');
       await page
-        .getByRole('button', { name: /^Use Am7/ })
+        .getByRole('button', { name: /^Use Am7\/G/ })
         .first()
         .waitFor();
     },

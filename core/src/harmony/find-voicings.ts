@@ -228,14 +228,20 @@ const searchOf = (
 const sameTones = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every((tone) => b.includes(tone));
 
-/** Shapes of the table that sound a chord behind the capo, in the table’s order. */
-const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTones): readonly Frets[] =>
-  listShapesByHeart(tuning, pitches.length).flatMap(({ chord: name, frets }) => {
+/** Signs of a symbol in one spelling. */
+const plainSymbol = (symbol: string): string => symbol.replace(/♯/g, '#').replace(/♭/g, 'b');
+
+/** Shapes of the table that sound a chord behind the capo: those under its very name first, then in the table’s order. */
+const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTones): readonly Frets[] => {
+  const up = (pitchClass: number): number => midiToPitchClass(pitchClass + capo);
+  const found = listShapesByHeart(tuning, pitches.length).filter(({ chord: name }) => {
     const read = parseChordSymbol(name.replace(/ \(.*$/, ''));
-    if (!read.ok) return [];
-    const up = (pitchClass: number): number => midiToPitchClass(pitchClass + capo);
-    return up(read.value.bass) === chord.bass && sameTones(read.value.tones.map(up), chord.tones) ? [frets] : [];
+    return read.ok && up(read.value.bass) === chord.bass && sameTones(read.value.tones.map(up), chord.tones);
   });
+  const isExact = (name: string): boolean => plainSymbol(name) === plainSymbol(chord.symbol);
+  const exact = found.filter(({ chord: name }) => isExact(name));
+  return [...exact, ...found.filter(({ chord: name }) => !isExact(name))].map(({ frets }) => frets);
+};
 
 /** The shapes of a chord every player knows: those with open strings, then those that are moved along the neck. */
 const listKnownShapes = (instrument: Instrument, chord: ChordTones, highest: number): readonly Frets[] => {

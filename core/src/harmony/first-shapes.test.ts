@@ -77,6 +77,7 @@ const STANDARD: readonly (readonly [symbol: string, ...shapes: string[]])[] = [
   ['Asus4', 'x 0 2 2 3 0'],
   ['A7sus4', 'x 0 2 0 3 0'],
   ['Am/G', '3 0 2 2 1 0'],
+  ['Am7/G', '3 0 2 0 1 0'],
   ['A/C#', 'x 4 2 2 2 0'],
   ['Bb', 'x 1 3 3 3 1'],
   ['Bbm', 'x 1 3 3 2 1'],
