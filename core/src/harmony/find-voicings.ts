@@ -231,7 +231,7 @@ const sameTones = (a: readonly number[], b: readonly number[]): boolean =>
 /** Signs of a symbol in one spelling. */
 const plainSymbol = (symbol: string): string => symbol.replace(/♯/g, '#').replace(/♭/g, 'b');
 
-/** Shapes of the table that sound a chord behind the capo: those under its very name first, then in the table’s order. */
+/** Shapes of the table that sound a chord behind the capo: those of its very name first, then in the table’s order. */
 const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTones): readonly Frets[] => {
   const up = (pitchClass: number): number => midiToPitchClass(pitchClass + capo);
   const found = listShapesByHeart(tuning, pitches.length).filter(({ chord: name }) => {
