@@ -16,6 +16,7 @@ import {
   createSongFromChart,
   unfoldForm,
   expandSong,
+  extractBars,
   type Bar,
   type Song,
 } from '../index.ts';
@@ -354,4 +355,10 @@ describe('one bar as a pattern to be edited', () => {
   test('a bar that is not there is an empty one', () => {
     expect(createBarPattern(song, 99).strokes).toEqual([]);
   });
+});
+
+test('bars taken out of a song stand on the shape that holds where they begin', () => {
+  const song = valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | F | % | G |')), 'Song'));
+  const expanded = expandSong(song);
+  expect([0, 1, 2, 3].map((bar) => extractBars(expanded, bar, 1).voicing.chord)).toEqual(['C', 'F', 'F', 'G']);
 });

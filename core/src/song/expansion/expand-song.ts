@@ -29,6 +29,8 @@ export interface ExpandedSong {
   /** Its strokes' ids are references to the song's (`parseStrokeReference`). */
   readonly pattern: Pattern;
   readonly bars: readonly PlayedBar[];
+  /** The shape that holds where each bar begins. */
+  readonly shapes: readonly Voicing[];
   readonly mutedStrokes: readonly MutedStroke[];
 }
 
@@ -236,9 +238,11 @@ export const expandSong = (song: Song): ExpandedSong => {
   const played = unfoldForm(song);
   const strokes: Stroke[] = [];
   const muted: MutedStroke[] = [];
+  const shapes: Voicing[] = [];
   let voicing = findFirstShape(song, played);
   const first = voicing;
-  played.forEach((_, index) => {
+  played.forEach(({ bar }, index) => {
+    shapes.push(getShapeAt(song, bar, 0, voicing));
     const written = expandBar(song, played, index, voicing);
     strokes.push(...written.strokes);
     muted.push(...written.muted);
@@ -246,7 +250,7 @@ export const expandSong = (song: Song): ExpandedSong => {
   });
   const pattern = toPattern(song, first, Math.max(1, played.length), strokes.sort(compareByTimeThenString));
   const course = createTempoMap(song, played);
-  return { pattern: course ? { ...pattern, course } : pattern, bars: played, mutedStrokes: muted };
+  return { pattern: course ? { ...pattern, course } : pattern, bars: played, shapes, mutedStrokes: muted };
 };
 
 /** A song's strokes as one long pattern: a line, not a cycle. */

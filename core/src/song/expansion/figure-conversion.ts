@@ -51,7 +51,8 @@ const listBarStarts = (bars: readonly VariableBar[]): readonly number[] => {
  * @example
  * extractBars(expandSong(createSong('Song')), 0, 2).bars // => 2
  */
-export const extractBars = ({ pattern }: ExpandedSong, from: number, count: number): Pattern => {
+export const extractBars = ({ pattern, shapes }: ExpandedSong, from: number, count: number): Pattern => {
+  const voicing = shapes[from] ?? pattern.voicing;
   const all = listPatternBars(pattern);
   const at = listBarStarts(all);
   const [start, end] = [at[from] ?? 0, at[Math.min(all.length, from + count)] ?? 0];
@@ -63,5 +64,13 @@ export const extractBars = ({ pattern }: ExpandedSong, from: number, count: numb
   const first = own[0] ?? { metre: pattern.metre, tempo: pattern.tempo };
   const alike = own.every((bar) => isDeepEqual(bar, first));
   const subdivision = convertSubdivision(pattern, first.metre);
-  return { ...rest, ...first, subdivision, bars: Math.max(1, own.length), strokes, ...(alike ? {} : { course: own }) };
+  return {
+    ...rest,
+    ...first,
+    voicing,
+    subdivision,
+    bars: Math.max(1, own.length),
+    strokes,
+    ...(alike ? {} : { course: own }),
+  };
 };
