@@ -14,7 +14,7 @@ const withNames = (song: Song, name: (number: string) => string): Song => ({
 /** A song read of a file, its figures called by words where they are only numbered. */
 export const withFigureNames = (song: Song): Song => withNames(song, (number) => say('songs.figure', { number }));
 
-/** A song made from a chart: where no figure was given, it begins with an alternating bass, or in threes an arpeggio. */
+/** A song made from a chart: without a figure it begins with an alternating bass, in threes with an arpeggio. */
 export const withFirstFigureName = (song: Song): Song => {
   const isInThrees = song.metre.unit === 8 && song.metre.beats % 3 === 0;
   return withNames(song, () => say(isInThrees ? 'songs.first-arpeggio' : 'songs.alternating-bass'));
