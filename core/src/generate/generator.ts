@@ -13,7 +13,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import type { Metre } from '../time/index.ts';
+import { greatestCommonDivisor, type Metre } from '../time/index.ts';
 
 /** One thing a generator asks for: a choice, a number, a text, or yes or no. */
 export type GeneratorField =
@@ -147,8 +147,6 @@ export interface FigureLayout {
 /** Beats a bar may have as a matter of course, and bars a figure may go over until it comes round. */
 const BARS = { usualBeats: 7, most: 32 } as const;
 
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
-
 /**
  * The bars for a figure of so many beats: those of the wished metre, as many as it takes until both come round, unless
  * it is as long as a usual bar itself.
@@ -157,7 +155,7 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
  * layOverBars(3, { beats: 4, unit: 4 }) // => { metre: { beats: 3, unit: 4 }, bars: 1, rounds: 1 }
  */
 export const layOverBars = (beats: number, wished: Metre): FigureLayout => {
-  const rounds = wished.beats / gcd(beats, wished.beats);
+  const rounds = wished.beats / greatestCommonDivisor(beats, wished.beats);
   const bars = (beats * rounds) / wished.beats;
   const isOwnBar = rounds > 1 && beats <= BARS.usualBeats;
   if (isOwnBar || !Number.isInteger(beats) || bars > BARS.most) return { ...fitMetre(beats, wished), rounds: 1 };

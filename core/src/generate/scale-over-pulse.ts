@@ -10,7 +10,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { TICKS_PER_QUARTER } from '../time/index.ts';
+import { TICKS_PER_QUARTER, greatestCommonDivisor } from '../time/index.ts';
 import {
   getNumber,
   parseStringNumbers,
@@ -157,13 +157,11 @@ const strokesOfPlan = (
   return [...notes, ...thumbs].sort(compareByTimeThenString);
 };
 
-const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));
-
 /** Ticks until line and pulse come round together, on a whole beat. */
 const roundLength = ({ pulse, fingers, line }: Plan): number => {
   const beat = Math.max(pulse, TICKS_PER_QUARTER);
   const whole = line.length * fingers;
-  return (whole * beat) / greatestDivisor(whole, beat);
+  return (whole * beat) / greatestCommonDivisor(whole, beat);
 };
 
 const leading = (first: Digit, second: Digit): Message =>

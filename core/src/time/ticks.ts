@@ -65,3 +65,20 @@ export const greatestCommonDivisor = (a: number, b: number): number => (b === 0 
  */
 export const beatsUntilRealigned = (group: number, perBeat: number): number =>
   group / greatestCommonDivisor(group, perBeat);
+
+/**
+ * Whether a metre is felt in threes of eighths, as 6/8, 9/8 and 12/8 are.
+ * @example
+ * isCompoundMetre({ beats: 6, unit: 8 }) // => true
+ */
+export const isCompoundMetre = ({ beats, unit }: Metre): boolean => unit === 8 && beats % 3 === 0;
+
+/**
+ * A metre as it is written, `6/8`; common time where it is none.
+ * @example
+ * parseMetre('6/8') // => { beats: 6, unit: 8 }
+ */
+export const parseMetre = (text: string): Metre => {
+  const [beats, unit] = text.split('/').map(Number);
+  return { beats: beats ?? 4, unit: BEAT_UNITS.find((one) => one === unit) ?? 4 };
+};

@@ -10,7 +10,7 @@ interface Sent {
 
 const sent: Sent[] = [];
 
-/** A server that answers one request after another as it is told; the last answer goes for all that come later. */
+/** A server that gives these answers in turn, and the last one from then on. */
 const serverAnswers = (...answers: readonly (() => Response)[]): void => {
   sent.length = 0;
   globalThis.fetch = ((url: string, { method = 'GET', headers }: RequestInit) => {

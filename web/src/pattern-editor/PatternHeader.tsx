@@ -1,6 +1,6 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
-  BEAT_UNITS,
+  parseMetre,
   SUBDIVISIONS,
   rankAlternateBassStrings,
   findBassString,
@@ -12,7 +12,6 @@ import {
   listOpenShapes,
   stringCount,
   PATTERN_LIMITS,
-  type BeatUnit,
   type Digit,
   type Pattern,
 } from '@fleet-wren/core';
@@ -73,11 +72,6 @@ const partName = ({ metre }: Pattern, parts: number): string =>
 const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
   options.includes(own as T) ? options : [own, ...options];
 
-const readMetre = (text: string): Pattern['metre'] => {
-  const [beats, unit] = text.split('/').map(Number);
-  return { beats: beats ?? 4, unit: BEAT_UNITS.find((known) => known === unit) ?? (4 as BeatUnit) };
-};
-
 const fittingParts = (metre: Pattern['metre'], wished: number): number =>
   isSubdivisionPossible(metre, wished) ? wished : 1;
 
@@ -86,7 +80,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const { applyEdit } = bench.getState();
   const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
   const setMetre = (text: string): void => {
-    const next = readMetre(text);
+    const next = parseMetre(text);
     applyEdit(
       createResizeEdit(bench.getState().document, {
         metre: next,

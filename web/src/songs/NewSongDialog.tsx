@@ -1,10 +1,10 @@
 import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
-  BEAT_UNITS,
   FORM_TEMPLATES,
   TUNINGS,
   createInstrument,
   findTuningOrStandard,
+  parseMetre,
   type Result,
   type Song,
 } from '@fleet-wren/core';
@@ -27,15 +27,10 @@ interface Question {
 /** Time signatures a song may begin in. */
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '9/8', '12/8', '5/8', '7/8'] as const;
 
-const readMetre = (text: string): Song['metre'] => {
-  const [beats, unit] = text.split('/').map(Number);
-  return { beats: beats ?? 4, unit: BEAT_UNITS.find((one) => one === unit) ?? 4 };
-};
-
 const askSong = async ({ chart, name, tuning, metre }: Question, signal: AbortSignal): Promise<Result<Song>> =>
   backgroundWorker.request(
     'chartSong',
-    [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: readMetre(metre) }],
+    [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: parseMetre(metre) }],
     { signal },
   );
 

@@ -1,4 +1,4 @@
-import type { Song, SongFigure } from '@fleet-wren/core';
+import { isCompoundMetre, type Song, type SongFigure } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 
 const NUMBER = /^\d+$/;
@@ -16,6 +16,5 @@ export const withFigureNames = (song: Song): Song => withNames(song, (number) =>
 
 /** A song made from a chart: without a figure it begins with an alternating bass, in threes with an arpeggio. */
 export const withFirstFigureName = (song: Song): Song => {
-  const isInThrees = song.metre.unit === 8 && song.metre.beats % 3 === 0;
-  return withNames(song, () => say(isInThrees ? 'songs.first-arpeggio' : 'songs.alternating-bass'));
+  return withNames(song, () => say(isCompoundMetre(song.metre) ? 'songs.first-arpeggio' : 'songs.alternating-bass'));
 };

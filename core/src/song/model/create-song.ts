@@ -1,7 +1,7 @@
 import { findShape, createOpenStringsVoicing } from '../../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
-import { ticksPerBar, ticksPerBeat } from '../../time/index.ts';
+import { isCompoundMetre, ticksPerBar, ticksPerBeat } from '../../time/index.ts';
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 import type { Bar, SongFigure, Song } from './song.ts';
 
@@ -26,8 +26,6 @@ const createCompoundFigure = (metre: Song['metre']): SongFigure => {
   });
   return { id: 'figure-1', name: '1', length: ticksPerBar(metre), strokes };
 };
-
-const isCompound = ({ beats, unit }: Song['metre']): boolean => unit === 8 && beats % 3 === 0;
 
 /** A thumb in turn with index and middle: what a song begins with until a figure is chosen. */
 const createDefaultFigure = (metre: Song['metre']): SongFigure => {
@@ -63,7 +61,7 @@ export const createSong = (name: string, changes: Partial<Song> = {}): Song => {
     subdivision: 2,
     school: 'one-per-string',
     voicings: { [shape.chord]: shape },
-    figures: [isCompound(metre) ? createCompoundFigure(metre) : createDefaultFigure(metre)],
+    figures: [isCompoundMetre(metre) ? createCompoundFigure(metre) : createDefaultFigure(metre)],
     sections: [{ id: 'section-1', name: rehearsalLetter(0), bars: [first, bar, bar, bar] }],
     form: [{ section: 'section-1', times: 1 }],
     ...changes,
