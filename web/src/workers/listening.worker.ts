@@ -50,8 +50,8 @@ const createLevelMeter = (): ((samples: Float32Array) => void) => {
 type Listen = (samples: Float32Array) => readonly ListenerEvent[];
 
 /**
- * Hands sound on as far as it is whole. While that is doubtful, what was heard is held back; where sound was lost, it
- * is let go of, that is told, and listening starts again: no pass is counted across a gap.
+ * Passes sound on as long as none is missing. While that is in doubt, what was heard is held back. Where sound was lost,
+ * it is dropped, the gap is reported and listening starts again, so that no pass is counted across a gap.
  */
 const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen): void => {
   const continuity = new Continuity(sampleRate);
