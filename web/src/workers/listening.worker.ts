@@ -50,7 +50,7 @@ const createLevelMeter = (): ((samples: Float32Array) => void) => {
 type Listen = (samples: Float32Array) => readonly ListenerEvent[];
 
 /**
- * Passes sound on as long as none is missing. While that is in doubt, what was heard is held back. Where sound was lost,
+ * Passes sound on as long as none is missing. While that is in doubt, what was heard is held back. Where some was lost,
  * it is dropped, the gap is reported and listening starts again, so that no pass is counted across a gap.
  */
 const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen): void => {
