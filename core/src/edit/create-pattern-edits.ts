@@ -10,7 +10,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { isSubdivisionPossible } from '../time/index.ts';
+import { beatsPerBar, isSubdivisionPossible } from '../time/index.ts';
 import { undefinedIfEmpty } from './ids.ts';
 import type { AnyPatternEdit } from './pattern-edit.ts';
 
@@ -59,7 +59,7 @@ export type MetreChange = Partial<Pick<Pattern, 'metre' | 'bars' | 'subdivision'
 
 /** Beats cut on their own that are still there in another frame, and can still be cut so. */
 const fittingDivisions = ({ divisions = [], metre, bars }: Pattern): readonly BeatSubdivision[] =>
-  divisions.filter(({ beat, parts }) => beat < metre.beats * bars && isSubdivisionPossible(metre, parts));
+  divisions.filter(({ beat, parts }) => beat < beatsPerBar(metre) * bars && isSubdivisionPossible(metre, parts));
 
 /** The edits that set a frame; those of beats that are cut on their own come along. */
 export const createMetreEdits = ({ metre, bars, subdivision }: MetreChange): readonly AnyPatternEdit[] => [

@@ -31,3 +31,4 @@ export {
   createDeleteBeatEdit,
 } from './rearrange-strokes.ts';
 export { createIdGenerator, undefinedIfEmpty, type IdGenerator } from './ids.ts';
+export { createMetreEdit } from './change-metre.ts';

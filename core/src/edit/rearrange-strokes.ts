@@ -12,7 +12,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import { beatsPerBar, changeBeats, unitsPerBeat, ticksPerBar, ticksPerBeat } from '../time/index.ts';
 import { undefinedIfEmpty, type IdGenerator } from './ids.ts';
 import { createMetreEdits } from './create-pattern-edits.ts';
 import type { AnyPatternEdit } from './pattern-edit.ts';
@@ -170,7 +170,7 @@ const shiftedDivisions = ({ divisions = [] }: Pattern, beat: number, by: number)
  */
 const frameWith = (pattern: Pattern, by: 1 | -1, lastTick: number): Pick<Pattern, 'metre' | 'bars'> => {
   const { metre, bars } = pattern;
-  if (bars === 1) return { bars, metre: { ...metre, beats: metre.beats + by } };
+  if (bars === 1) return { bars, metre: changeBeats(metre, by) };
   const needed = Math.max(1, Math.ceil((lastTick + 1) / ticksPerBar(metre)));
   return { metre, bars: by > 0 ? Math.max(bars, needed) : bars };
 };
@@ -178,7 +178,7 @@ const frameWith = (pattern: Pattern, by: 1 | -1, lastTick: number): Pick<Pattern
 const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by: 1 | -1): AnyPatternEdit => {
   const frame = frameWith(pattern, by, Math.max(0, ...strokes.map(({ at }) => at)));
   const divisions = shiftedDivisions(pattern, beat, by).filter(
-    (division) => division.beat < frame.metre.beats * frame.bars,
+    (division) => division.beat < beatsPerBar(frame.metre) * frame.bars,
   );
   return {
     kind: 'batch',
@@ -205,7 +205,8 @@ const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by:
 export const createInsertBeatEdit = (pattern: Pattern, at: number): Result<AnyPatternEdit> => {
   const ticks = ticksPerBeat(pattern.metre);
   const beat = Math.floor(at / ticks);
-  const full = pattern.bars === 1 ? pattern.metre.beats >= PATTERN_LIMITS.beats : pattern.bars >= PATTERN_LIMITS.bars;
+  const most = PATTERN_LIMITS.beats - unitsPerBeat(pattern.metre);
+  const full = pattern.bars === 1 ? pattern.metre.beats > most : pattern.bars >= PATTERN_LIMITS.bars;
   if (full) return failure(createProblem('cannot-transform', { problem: message('reason.beat-no-room') }));
   return success(
     settled(
@@ -226,7 +227,7 @@ export const createInsertBeatEdit = (pattern: Pattern, at: number): Result<AnyPa
 export const createDeleteBeatEdit = (pattern: Pattern, at: number): Result<AnyPatternEdit> => {
   const ticks = ticksPerBeat(pattern.metre);
   const beat = Math.floor(at / ticks);
-  if (pattern.bars === 1 && pattern.metre.beats === 1)
+  if (pattern.bars === 1 && beatsPerBar(pattern.metre) === 1)
     return failure(createProblem('cannot-transform', { problem: message('reason.beat-only-one') }));
   const left = pattern.strokes
     .filter((stroke) => Math.floor(stroke.at / ticks) !== beat)

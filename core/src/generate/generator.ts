@@ -13,7 +13,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { greatestCommonDivisor, type Metre } from '../time/index.ts';
+import { isCompoundMetre, beatsPerBar, greatestCommonDivisor, type Metre } from '../time/index.ts';
 
 /** One thing a generator asks for: a choice, a number, a text, or yes or no. */
 export type GeneratorField =
@@ -145,7 +145,7 @@ export interface FigureLayout {
 }
 
 /** Beats a bar may have as a matter of course, and bars a figure may go over until it comes round. */
-const BARS = { usualBeats: 7, most: 32 } as const;
+const BARS = { usualBeats: 7, usualDottedBeats: 4, most: 32 } as const;
 
 /**
  * The bars for a figure of so many beats: those of the wished metre, as many as it takes until both come round, unless
@@ -155,9 +155,10 @@ const BARS = { usualBeats: 7, most: 32 } as const;
  * layOverBars(3, { beats: 4, unit: 4 }) // => { metre: { beats: 3, unit: 4 }, bars: 1, rounds: 1 }
  */
 export const layOverBars = (beats: number, wished: Metre): FigureLayout => {
-  const rounds = wished.beats / greatestCommonDivisor(beats, wished.beats);
-  const bars = (beats * rounds) / wished.beats;
-  const isOwnBar = rounds > 1 && beats <= BARS.usualBeats;
+  const inBar = beatsPerBar(wished);
+  const rounds = inBar / greatestCommonDivisor(beats, inBar);
+  const bars = (beats * rounds) / inBar;
+  const isOwnBar = rounds > 1 && beats <= (isCompoundMetre(wished) ? BARS.usualDottedBeats : BARS.usualBeats);
   if (isOwnBar || !Number.isInteger(beats) || bars > BARS.most) return { ...fitMetre(beats, wished), rounds: 1 };
   return { metre: wished, bars, rounds };
 };

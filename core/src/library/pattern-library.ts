@@ -4,6 +4,7 @@ import { parseStringNotation, type StringNotationOptions } from '../formats/inde
 import { GENERATORS, generatePattern, type Generator, type GeneratorValues } from '../generate/index.ts';
 import { findShape } from '../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
+import { withUsualBeats } from '../time/index.ts';
 import { listSubdivisionSlots, formatCount, createPattern, type Pattern } from '../pattern/index.ts';
 
 /** A standard figure: its usual name, what it is good for, and itself (common practice, no source). */
@@ -70,9 +71,9 @@ export const PATTERN_LIBRARY: readonly LibraryPattern[] = [
     '6 3 2 1 2 3',
     {
       chord: 'Em',
-      tempo: 132,
-      subdivision: 1,
-      metre: { beats: 6, unit: 8 },
+      tempo: 44,
+      subdivision: 3,
+      metre: withUsualBeats({ beats: 6, unit: 8 }),
     },
   ),
   written(

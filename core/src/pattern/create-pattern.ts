@@ -1,6 +1,6 @@
 import { createOpenStringsVoicing, findShape } from '../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
-import { beatsUntilRealigned, type Metre } from '../time/index.ts';
+import { beatsPerBar, beatsUntilRealigned, changeBeats, unitsPerBeat, type Metre } from '../time/index.ts';
 import { PATTERN_LIMITS, type Pattern } from './pattern.ts';
 
 /**
@@ -31,9 +31,11 @@ export const createPattern = (name: string, changes: Partial<Pattern> = {}): Pat
  * fitMetre(3, { beats: 4, unit: 4 }).metre.beats // => 3
  */
 export const fitMetre = (beats: number, wished: Metre): { readonly metre: Metre; readonly bars: number } => {
-  if (beats % wished.beats === 0) return { metre: wished, bars: beats / wished.beats };
-  if (beats <= PATTERN_LIMITS.beats) return { metre: { beats, unit: wished.unit }, bars: 1 };
-  return { metre: wished, bars: Math.ceil(beats / wished.beats) };
+  const inBar = beatsPerBar(wished);
+  if (beats % inBar === 0) return { metre: wished, bars: beats / inBar };
+  const units = beats * unitsPerBeat(wished);
+  if (units <= PATTERN_LIMITS.beats) return { metre: changeBeats(wished, beats - inBar), bars: 1 };
+  return { metre: wished, bars: Math.ceil(beats / inBar) };
 };
 
 /**

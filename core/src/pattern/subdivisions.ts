@@ -1,4 +1,4 @@
-import { formatSpokenCount, ticksPerBeat } from '../time/index.ts';
+import { beatsPerBar, formatSpokenCount, ticksPerBeat } from '../time/index.ts';
 import { patternLength, type Pattern } from './pattern.ts';
 
 /** One part of a beat: where it begins, how long it is, and how it is counted. Ticks; beats from 0. */
@@ -29,7 +29,7 @@ export const subdivisionOfBeat = (
  */
 export const listSubdivisionSlots = (pattern: Cut): readonly SubdivisionSlot[] => {
   const ticks = ticksPerBeat(pattern.metre);
-  return Array.from({ length: pattern.metre.beats * pattern.bars }, (_, beat) => {
+  return Array.from({ length: beatsPerBar(pattern.metre) * pattern.bars }, (_, beat) => {
     const parts = subdivisionOfBeat(pattern, beat);
     return Array.from({ length: parts }, (__, part): SubdivisionSlot => ({
       at: beat * ticks + (part * ticks) / parts,
@@ -47,7 +47,7 @@ export const listSubdivisionSlots = (pattern: Cut): readonly SubdivisionSlot[] =
  * formatCount(createPattern('P'), listSubdivisionSlots(createPattern('P'))[2]) // => '&'
  */
 export const formatCount = ({ metre }: Pick<Pattern, 'metre'>, { beat, part, parts }: SubdivisionSlot): string =>
-  formatSpokenCount(beat % metre.beats, part, parts);
+  formatSpokenCount(metre, beat % beatsPerBar(metre), part, parts);
 
 /**
  * The beginning of the part of the beat a tick falls in.

@@ -5,7 +5,10 @@ import { validateInstrument, stringCount } from '../instrument/index.ts';
 import {
   BEAT_UNITS,
   TEMPO_RANGE,
+  beatsPerBar,
+  hasFittingGroups,
   isSubdivisionPossible,
+  metreKey,
   placeInBarOf,
   formatBarPosition,
   ticksPerBar,
@@ -60,9 +63,9 @@ const RULES: readonly Rule[] = [
   ({ tags }) => unusable('tags', tags?.join()),
   ({ voicing }) => unusable('chord', voicing.chord),
   ({ metre }) =>
-    whole(metre.beats, 1, PATTERN_LIMITS.beats) && BEAT_UNITS.includes(metre.unit)
+    whole(metre.beats, 1, PATTERN_LIMITS.beats) && BEAT_UNITS.includes(metre.unit) && hasFittingGroups(metre)
       ? undefined
-      : createProblem('metre-unknown', { value: `${metre.beats}/${metre.unit}` }),
+      : createProblem('metre-unknown', { value: metreKey(metre) }),
   ({ bars }) =>
     whole(bars, 1, PATTERN_LIMITS.bars)
       ? undefined
@@ -77,9 +80,9 @@ const RULES: readonly Rule[] = [
   },
   ({ metre, bars, divisions }) => {
     const outside = divisions?.find(
-      ({ beat }, index, all) => !whole(beat, 0, metre.beats * bars - 1) || beat <= (all[index - 1]?.beat ?? -1),
+      ({ beat }, index, all) => !whole(beat, 0, beatsPerBar(metre) * bars - 1) || beat <= (all[index - 1]?.beat ?? -1),
     );
-    return outside && createProblem('division-wrong', { beat: outside.beat + 1, beats: metre.beats * bars });
+    return outside && createProblem('division-wrong', { beat: outside.beat + 1, beats: beatsPerBar(metre) * bars });
   },
   ({ swing }) =>
     swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most)

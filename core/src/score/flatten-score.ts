@@ -7,7 +7,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import { beatsPerBar, secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
 import { findLastIndexAtOrBefore } from './tempo-map.ts';
 import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoChange } from './score.ts';
 
@@ -36,7 +36,7 @@ const beatsByBar = ({ subdivision, metre }: Pattern, bars: readonly ScoreBar[]):
     const ticks = ticksPerBeat(bar.metre);
     // Parts keep their length: a beat of half the song's is cut in half as many.
     const parts = Math.max(1, Math.round((subdivision * ticks) / ticksPerBeat(metre)));
-    return Array.from({ length: bar.metre.beats }, (_, beat) => ({
+    return Array.from({ length: beatsPerBar(bar.metre) }, (_, beat) => ({
       at: bar.at + beat * ticks,
       ticks,
       parts,
@@ -69,12 +69,13 @@ const beatsOf = (pattern: Pattern, scoreBars: readonly ScoreBar[]): readonly Sco
   const { metre, bars, subdivision, divisions = [] } = pattern;
   const ticks = ticksPerBeat(metre);
   const cuts = new Map(divisions.map(({ beat, parts }) => [beat, parts]));
-  return Array.from({ length: metre.beats * bars }, (_, beat) => ({
+  const inBar = beatsPerBar(metre);
+  return Array.from({ length: inBar * bars }, (_, beat) => ({
     at: beat * ticks,
     ticks,
     parts: cuts.get(beat) ?? subdivision,
-    number: (beat % metre.beats) + 1,
-    bar: Math.floor(beat / metre.beats),
+    number: (beat % inBar) + 1,
+    bar: Math.floor(beat / inBar),
   }));
 };
 

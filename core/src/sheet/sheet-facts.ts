@@ -6,7 +6,7 @@ import type { Pattern } from '../pattern/index.ts';
 import { NEAR_MAX_TEMPO, listTempoSteps } from '../practice/index.ts';
 import type { Score } from '../score/index.ts';
 import type { Song } from '../song/index.ts';
-import { TEMPO_RANGE } from '../time/index.ts';
+import { TEMPO_RANGE, beatNoteKey, formatMetre } from '../time/index.ts';
 
 /**
  * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning,
@@ -18,7 +18,7 @@ export const listSheetFacts = (document: Pattern | Song): readonly Label[] => {
   const { metre, tempo, swing, instrument } = document;
   return [
     resolveSchoolOrThrow(document).name,
-    message('sheet.tempo-line', { metre: `${metre.beats}/${metre.unit}`, tempo }),
+    message('sheet.tempo-line', { metre: formatMetre(metre), tempo, note: beatNoteKey(metre) }),
     ...(swing && swing > 50 ? [message('sheet.swing', { share: swing / 100 })] : []),
     tuningName(instrument),
     ...(instrument.capo > 0 ? [message('sheet.capo', { fret: instrument.capo })] : []),

@@ -1,5 +1,6 @@
 import { isFinger, isMelodyStroke, type Digit } from '../pattern/index.ts';
-import { listSoundingStrokes, tickToSeconds, type Score, type ScoreStroke } from '../score/index.ts';
+import { listSoundingStrokes, tickToSeconds, type Score, type ScoreBar, type ScoreStroke } from '../score/index.ts';
+import { beginsGroup } from '../time/index.ts';
 
 /** One note to be heard: seconds from the start of the score, MIDI note number, loudness 0 to 1. */
 export interface PlaybackNote {
@@ -98,7 +99,11 @@ export const listMetronomeClicks = (score: Score, divided = false): readonly Met
   score.beats
     .filter(({ at }) => at < score.length)
     .flatMap(({ at, ticks, parts, number, bar }) => [
-      { time: tickToSeconds(score, at), isAccented: number === 1, bar },
+      {
+        time: tickToSeconds(score, at),
+        isAccented: number === 1 || beginsGroup((score.bars[bar] as ScoreBar).metre, number - 1),
+        bar,
+      },
       ...Array.from({ length: divided ? parts - 1 : 0 }, (_, part) => ({
         time: tickToSeconds(score, at + ((part + 1) * ticks) / parts),
         isAccented: false,

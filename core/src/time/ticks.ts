@@ -4,10 +4,18 @@
  */
 export const TICKS_PER_QUARTER = 840;
 
-/** A metre: how many beats a bar has and which note value a beat is (4 = quarter, 8 = eighth). */
+/**
+ * A metre as it is written, `6/8`, and how it is felt. Where `groups` are alike and longer than one note they are the
+ * beats: 6/8 in [3, 3] has two dotted quarters. Where they differ, as the [2, 2, 3] of 7/8, the notes are counted and
+ * the first of each group is stressed. Without groups every note of the time signature is a beat.
+ */
 export interface Metre {
+  /** The upper number of the time signature. */
   readonly beats: number;
+  /** The lower number: 4 = quarter, 8 = eighth. */
   readonly unit: BeatUnit;
+  /** Notes of the lower number that are felt together; their sum is the upper number. */
+  readonly groups?: readonly number[];
 }
 
 /** The note values a beat can be: half, quarter, eighth, sixteenth. */
@@ -17,24 +25,54 @@ export type BeatUnit = 2 | 4 | 8 | 16;
 export const BEAT_UNITS: readonly BeatUnit[] = [2, 4, 8, 16];
 
 /** The ways a beat can be cut, as far as it divides into whole ticks. */
-export const SUBDIVISIONS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 12];
+export const SUBDIVISIONS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 9, 12, 15, 18, 21, 24];
+
+/** The most parts a beat is cut in that is no dotted note. */
+const MAX_PLAIN_PARTS = 12;
 
 /** The slowest and the quickest tempo, in beats a minute. */
 export const TEMPO_RANGE = { least: 20, most: 400 } as const;
 
 /**
+ * Ticks of the note the lower number of a time signature names.
+ * @example
+ * ticksPerUnit({ beats: 6, unit: 8 }) // => 420
+ */
+export const ticksPerUnit = ({ unit }: Pick<Metre, 'unit'>): number => (TICKS_PER_QUARTER * 4) / unit;
+
+/** Groups that one note, dotted or not, is as long as. */
+const SINGLE_NOTES: readonly number[] = [2, 3, 4, 6];
+
+/**
+ * How many notes of its lower number one beat of a metre has: three where it is felt in dotted notes.
+ * @example
+ * unitsPerBeat({ beats: 6, unit: 8, groups: [3, 3] }) // => 3
+ */
+export const unitsPerBeat = ({ groups }: Metre): number => {
+  const [first = 1] = groups ?? [];
+  return SINGLE_NOTES.includes(first) && groups?.every((group) => group === first) ? first : 1;
+};
+
+/**
+ * How many beats are felt in a bar.
+ * @example
+ * beatsPerBar({ beats: 6, unit: 8, groups: [3, 3] }) // => 2
+ */
+export const beatsPerBar = (metre: Metre): number => metre.beats / unitsPerBeat(metre);
+
+/**
  * Length of one beat in ticks.
  * @example
- * ticksPerBeat({ beats: 6, unit: 8 }) // => 420
+ * ticksPerBeat({ beats: 6, unit: 8, groups: [3, 3] }) // => 1260
  */
-export const ticksPerBeat = (metre: Metre): number => (TICKS_PER_QUARTER * 4) / metre.unit;
+export const ticksPerBeat = (metre: Metre): number => ticksPerUnit(metre) * unitsPerBeat(metre);
 
 /**
  * Length of one bar in ticks.
  * @example
  * ticksPerBar({ beats: 4, unit: 4 }) // => 3360
  */
-export const ticksPerBar = (metre: Metre): number => ticksPerBeat(metre) * metre.beats;
+export const ticksPerBar = (metre: Metre): number => ticksPerUnit(metre) * metre.beats;
 
 /**
  * Seconds that one tick lasts at a tempo in beats a minute.
@@ -49,7 +87,9 @@ export const secondsPerTick = (metre: Metre, tempo: number): number => 60 / temp
  * isSubdivisionPossible({ beats: 6, unit: 8 }, 8) // => false
  */
 export const isSubdivisionPossible = (metre: Metre, subdivision: number): boolean =>
-  SUBDIVISIONS.includes(subdivision) && ticksPerBeat(metre) % subdivision === 0;
+  SUBDIVISIONS.includes(subdivision) &&
+  ticksPerBeat(metre) % subdivision === 0 &&
+  (subdivision <= MAX_PLAIN_PARTS || unitsPerBeat(metre) === 3);
 
 /**
  * Greatest common divisor of two whole numbers.
@@ -65,20 +105,3 @@ export const greatestCommonDivisor = (a: number, b: number): number => (b === 0 
  */
 export const beatsUntilRealigned = (group: number, perBeat: number): number =>
   group / greatestCommonDivisor(group, perBeat);
-
-/**
- * Whether a metre is felt in threes of eighths, as 6/8, 9/8 and 12/8 are.
- * @example
- * isCompoundMetre({ beats: 6, unit: 8 }) // => true
- */
-export const isCompoundMetre = ({ beats, unit }: Metre): boolean => unit === 8 && beats % 3 === 0;
-
-/**
- * A metre as it is written, `6/8`; common time where it is none.
- * @example
- * parseMetre('6/8') // => { beats: 6, unit: 8 }
- */
-export const parseMetre = (text: string): Metre => {
-  const [beats, unit] = text.split('/').map(Number);
-  return { beats: beats ?? 4, unit: BEAT_UNITS.find((one) => one === unit) ?? 4 };
-};

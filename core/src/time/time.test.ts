@@ -1,6 +1,7 @@
 import { sayMessage } from '@fleet-wren/wording';
 import {
   SUBDIVISIONS,
+  withUsualBeats,
   isSubdivisionPossible,
   listSpokenCounts,
   formatBarPosition,
@@ -17,13 +18,18 @@ describe('spoken counts (common practice, no source)', () => {
     [{ beats: 2, unit: 4 }, 4, '1 e & a 2 e & a'],
     [{ beats: 2, unit: 4 }, 3, '1 trip let 2 trip let'],
     [{ beats: 6, unit: 8 }, 1, '1 2 3 4 5 6'],
+    [{ beats: 6, unit: 8, groups: [3, 3] }, 3, '1 la li 2 la li'],
+    [{ beats: 6, unit: 8, groups: [3, 3] }, 6, '1 ta la ta li ta 2 ta la ta li ta'],
+    [{ beats: 5, unit: 8, groups: [3, 2] }, 2, '1 & 2 & 3 & 4 & 5 &'],
   ] as const)('%j cut in %i: %s', (metre, subdivision, spoken) => {
     expect(listSpokenCounts(metre, subdivision).join(' ')).toBe(spoken);
   });
 });
 
-test('every subdivision of a quarter is a whole number of ticks', () => {
-  for (const parts of SUBDIVISIONS) expect(Number.isInteger(ticksPerBeat({ beats: 4, unit: 4 }) / parts)).toBe(true);
+test('every subdivision of a beat is a whole number of ticks', () => {
+  for (const metre of [{ beats: 4, unit: 4 }, withUsualBeats({ beats: 6, unit: 8 })] as const)
+    for (const parts of SUBDIVISIONS.filter((one) => isSubdivisionPossible(metre, one)))
+      expect(Number.isInteger(ticksPerBeat(metre) / parts)).toBe(true);
   expect(isSubdivisionPossible({ beats: 4, unit: 4 }, 9)).toBe(false);
 });
 

@@ -1,3 +1,4 @@
+import { beatsPerBar } from '../time/index.ts';
 import { message } from '../message/index.ts';
 import { undefinedIfEmpty } from '../edit/index.ts';
 import { failure, createProblem, success } from '../errors/index.ts';
@@ -46,7 +47,7 @@ export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars || pattern.strokes.length * 2 > PATTERN_LIMITS.strokes)
     return failure(createProblem('cannot-transform', { problem: message('reason.repeat-too-long') }));
   const length = patternLength(pattern);
-  const beats = pattern.metre.beats * pattern.bars;
+  const beats = beatsPerBar(pattern.metre) * pattern.bars;
   const again = pattern.strokes.map((stroke) => ({ ...stroke, id: newName(), at: stroke.at + length }));
   const { divisions = [] } = pattern;
   const cuts = [...divisions, ...divisions.map(({ beat, parts }) => ({ beat: beat + beats, parts }))];

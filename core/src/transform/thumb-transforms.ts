@@ -9,7 +9,7 @@ import {
   type ChordRole,
   type Stroke,
 } from '../pattern/index.ts';
-import { ticksPerBeat } from '../time/index.ts';
+import { offbeatTicks, beatsPerBar, ticksPerBeat } from '../time/index.ts';
 import { selectStrokes, createReplaceEdit, wrapTick, type PatternTransform } from './transform.ts';
 
 const refuse = (why: Message): Problem => createProblem('cannot-transform', { problem: why });
@@ -71,7 +71,7 @@ export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
  */
 export const togglePinch: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);
-  const half = ticksPerBeat(pattern.metre) / 2;
+  const half = offbeatTicks(pattern.metre);
   const length = patternLength(pattern);
   const thumbs = new Set(timesOf(chosen.filter(isThumbStroke)));
   if (thumbs.size === 0) return failure(noThumb);
@@ -159,7 +159,7 @@ export const keepHandPart =
 export const addThumbPulse: PatternTransform = (pattern, _ids, newName) => {
   const beat = ticksPerBeat(pattern.metre);
   const taken = new Set(pattern.strokes.filter(isThumbStroke).map(({ at }) => at));
-  const added = Array.from({ length: pattern.metre.beats * pattern.bars }, (_, index) => index)
+  const added = Array.from({ length: beatsPerBar(pattern.metre) * pattern.bars }, (_, index) => index)
     .filter((index) => !taken.has(index * beat))
     .flatMap((index): Stroke[] => {
       const role: ChordRole = index % 2 === 0 ? 'bass' : 'alternate';

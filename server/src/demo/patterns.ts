@@ -1,6 +1,7 @@
 import {
   parseStringNotation,
   valueOrThrow,
+  withUsualBeats,
   type StringNotationOptions,
   type Pattern,
   type Stroke,
@@ -89,10 +90,10 @@ const FIGURES: readonly DemoPattern[] = [
   {
     name: 'Millrace in six',
     figure: '6 3 2 1 2 3',
-    subdivision: 1,
-    metre: { beats: 6, unit: 8 },
+    subdivision: 3,
+    metre: withUsualBeats({ beats: 6, unit: 8 }),
     chord: 'Em7',
-    tempo: 168,
+    tempo: 56,
     school: 'one-per-string',
     marks: { 3: { ring: true, accent: true } },
   },

@@ -1,6 +1,6 @@
 import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
-import { SONG_LIMITS, parseSong, createSongSummary, type Song } from '@fleet-wren/core';
+import { formatMetre, SONG_LIMITS, parseSong, createSongSummary, type Song } from '@fleet-wren/core';
 import type { Row } from '../db/row.ts';
 import type { Principal } from '../auth/principal.ts';
 import { validateDocument } from '../request-bodies/json-body.middleware.ts';
@@ -32,7 +32,7 @@ export const toDocumentWrite = (song: Song) => ({
     summary: JSON.stringify(createSongSummary(song)),
     school: song.school,
     tags: song.tags ?? [],
-    metre: `${song.metre.beats}/${song.metre.unit}`,
+    metre: formatMetre(song.metre),
   },
 });
 

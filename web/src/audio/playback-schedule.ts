@@ -1,4 +1,6 @@
 import {
+  beginsGroup,
+  beatsPerBar,
   listMetronomeClicks,
   isClickMuted,
   listPlaybackNotes,
@@ -62,11 +64,12 @@ export interface PlaybackSchedule {
 
 /** One bar of clicks before the first beat, at its tempo. */
 const countInOf = (score: Score): readonly MetronomeClick[] => {
-  const beats = score.bars[0]?.metre.beats ?? 4;
+  const metre = score.bars[0]?.metre ?? { beats: 4, unit: 4 };
+  const beats = beatsPerBar(metre);
   const beat = 60 / tempoAt(score, 0);
   return Array.from({ length: beats }, (_, index) => ({
     time: (index - beats) * beat,
-    isAccented: index === 0,
+    isAccented: index === 0 || beginsGroup(metre, index),
     bar: -1,
   }));
 };

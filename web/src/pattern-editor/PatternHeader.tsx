@@ -7,7 +7,10 @@ import {
   findShapeMismatch,
   isSubdivisionPossible,
   createInstrumentEdit,
+  createMetreEdit,
   createResizeEdit,
+  isCompoundMetre,
+  metreKey,
   createVoicingEdit,
   listOpenShapes,
   stringCount,
@@ -29,6 +32,7 @@ import { CapoSelect } from '../components/tuning/CapoSelect.tsx';
 import { TuningSelect } from '../components/tuning/TuningSelect.tsx';
 import { DocumentTitle } from '../components/document/DocumentTitle.tsx';
 import { PillChoice } from '../components/document/PillChoice.tsx';
+import { listMetreOptions } from '../components/document/metre-words.ts';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 import { useStablePatternFrame } from '../components/fingering-diagram/useStablePatternFrame.ts';
 import { PatternMenu } from './PatternMenu.tsx';
@@ -66,35 +70,38 @@ const NOTE_PARTS: Readonly<Record<string, string>> = {
   '2/4': say('bench.eighths'),
 };
 
+/** Finer parts come from files only. */
+const MAX_OFFERED_PARTS = 12;
+
+/** Parts of a dotted quarter. */
+const DOTTED_PARTS: Readonly<Record<number, string>> = {
+  1: say('bench.dotted-quarters'),
+  2: say('bench.duplets'),
+  3: say('bench.eighths'),
+  4: say('bench.quadruplets'),
+  6: say('bench.sixteenths'),
+  9: say('bench.sixteenth-triplets'),
+  12: say('bench.thirty-seconds'),
+};
+
 const partName = ({ metre }: Pattern, parts: number): string =>
-  NOTE_PARTS[`${metre.unit}/${parts}`] ?? PARTS[parts] ?? String(parts);
+  (isCompoundMetre(metre) ? DOTTED_PARTS[parts] : NOTE_PARTS[`${metre.unit}/${parts}`]) ??
+  PARTS[parts] ??
+  String(parts);
 
 const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
   options.includes(own as T) ? options : [own, ...options];
 
-const fittingParts = (metre: Pattern['metre'], wished: number): number =>
-  isSubdivisionPossible(metre, wished) ? wished : 1;
-
 const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = usePatternEditorStore();
   const { applyEdit } = bench.getState();
-  const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
-  const setMetre = (text: string): void => {
-    const next = parseMetre(text);
-    applyEdit(
-      createResizeEdit(bench.getState().document, {
-        metre: next,
-        subdivision: fittingParts(next, pattern.subdivision),
-      }),
-    );
-  };
   return (
     <>
       <PillChoice
         label={say('bench.time-signature')}
-        value={metre}
-        options={withOwn(METRES, metre).map((one) => [one, one])}
-        choose={setMetre}
+        value={metreKey(pattern.metre)}
+        options={listMetreOptions(METRES, pattern.metre)}
+        choose={(key) => applyEdit(createMetreEdit(bench.getState().document, parseMetre(key)))}
         plain
       />
       <PillChoice
@@ -110,10 +117,11 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
       <PillChoice
         label={say('bench.subdivision')}
         value={String(pattern.subdivision)}
-        options={SUBDIVISIONS.filter((parts) => isSubdivisionPossible(pattern.metre, parts)).map((parts) => [
-          String(parts),
-          partName(pattern, parts),
-        ])}
+        options={SUBDIVISIONS.filter(
+          (parts) =>
+            parts === pattern.subdivision ||
+            (parts <= MAX_OFFERED_PARTS && isSubdivisionPossible(pattern.metre, parts)),
+        ).map((parts) => [String(parts), partName(pattern, parts)])}
         choose={(parts) => applyEdit(createResizeEdit(bench.getState().document, { subdivision: Number(parts) }))}
         plain
       />

@@ -2,23 +2,19 @@ import { say } from '@fleet-wren/wording';
 import { memo } from 'react';
 import { Button } from 'react-bootstrap';
 import type { PlayerControls } from '../audio/usePlayer.ts';
+import { tempoUnitWords } from '../components/document/metre-words.ts';
 import { TempoField } from '../components/document/TempoField.tsx';
 import { Transport } from '../components/document/Transport.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 
-const unitWords = (unit: number): string => {
-  if (unit === 4) return say('common.bpm');
-  return unit === 8 ? say('bench.eighth-note-bpm') : say('bench.half-note-bpm');
-};
-
 const Tempo = () => {
   const { applyEdit } = usePatternEditorStore().getState();
   const tempo = usePatternEditor((state) => state.document.tempo);
-  const unit = usePatternEditor((state) => state.document.metre.unit);
+  const metre = usePatternEditor((state) => state.document.metre);
   return (
     <TempoField tempo={tempo} setTempo={(next) => applyEdit({ kind: 'setTempo', tempo: next })}>
-      {unitWords(unit)} <kbd>[</kbd> <kbd>]</kbd>
+      {tempoUnitWords(metre)} <kbd>[</kbd> <kbd>]</kbd>
     </TempoField>
   );
 };

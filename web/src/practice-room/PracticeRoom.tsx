@@ -3,7 +3,14 @@ import { chordWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
-import { WARM_UP_ADVICE, PAIN_ADVICE, findBassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import {
+  WARM_UP_ADVICE,
+  PAIN_ADVICE,
+  beatsPerBar,
+  findBassString,
+  ticksPerBeat,
+  type PracticeEvent,
+} from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -42,7 +49,9 @@ const useBeat = ({ playing, position }: PlayerControls, { pattern }: CurrentStag
     let frame = 0;
     const look = (): void => {
       const tick = position();
-      setBeat(tick === undefined || tick < 0 ? null : (Math.floor(tick / ticksPerBeat(metre)) % metre.beats) + 1);
+      setBeat(
+        tick === undefined || tick < 0 ? null : (Math.floor(tick / ticksPerBeat(metre)) % beatsPerBar(metre)) + 1,
+      );
       frame = requestAnimationFrame(look);
     };
     frame = requestAnimationFrame(look);

@@ -1,5 +1,6 @@
 import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
+  withUsualBeats,
   FORM_TEMPLATES,
   TUNINGS,
   createInstrument,
@@ -30,7 +31,11 @@ const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '9/8', '12/8', '5/8', 
 const askSong = async ({ chart, name, tuning, metre }: Question, signal: AbortSignal): Promise<Result<Song>> =>
   backgroundWorker.request(
     'chartSong',
-    [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: parseMetre(metre) }],
+    [
+      chart,
+      name,
+      { instrument: createInstrument(findTuningOrStandard(tuning)), metre: withUsualBeats(parseMetre(metre)) },
+    ],
     { signal },
   );
 

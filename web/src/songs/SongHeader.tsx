@@ -1,10 +1,11 @@
 import { say } from '@fleet-wren/wording';
-import { SONG_LIMITS, type Song } from '@fleet-wren/core';
+import { createFeelEdit, parseMetre, metreKey, listFeltMetres, SONG_LIMITS, type Song } from '@fleet-wren/core';
 import { Link } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
 import { useRestoreSong } from '../api/songs.ts';
 import { DocumentTitle } from '../components/document/DocumentTitle.tsx';
 import { PillChoice } from '../components/document/PillChoice.tsx';
+import { metreWords, tempoUnitWords } from '../components/document/metre-words.ts';
 import { TempoField } from '../components/document/TempoField.tsx';
 import { SchoolOptions, useAvailableCustomSchools } from '../components/schools/SchoolOptions.tsx';
 import { CapoSelect } from '../components/tuning/CapoSelect.tsx';
@@ -19,7 +20,9 @@ const SWINGS = [
 ] as const;
 
 const Choices = ({ song }: { readonly song: Song }) => {
-  const { applyEdit } = useSongStore().getState();
+  const store = useSongStore();
+  const { applyEdit } = store.getState();
+  const feels = listFeltMetres(song.metre);
   const own = useAvailableCustomSchools(song.ownSchool);
   const swing = String(song.swing ?? 50);
   const swings = SWINGS.some(([key]) => key === swing)
@@ -48,11 +51,19 @@ const Choices = ({ song }: { readonly song: Song }) => {
         choose={(chosen) => applyEdit({ kind: 'setSwing', swing: chosen === '50' ? undefined : Number(chosen) })}
         plain
       />
-      <span className="choice">
-        {song.metre.beats}/{song.metre.unit}
-      </span>
+      {feels.length > 1 ? (
+        <PillChoice
+          label={say('songs.time-signature')}
+          value={metreKey(song.metre)}
+          options={feels.map((metre) => [metreKey(metre), metreWords(metre)])}
+          choose={(key) => applyEdit(createFeelEdit(store.getState().document, parseMetre(key)))}
+          plain
+        />
+      ) : (
+        <span className="choice">{metreWords(song.metre)}</span>
+      )}
       <TempoField tempo={song.tempo} setTempo={(tempo) => applyEdit({ kind: 'setTempo', tempo })}>
-        {say('common.bpm')}
+        {tempoUnitWords(song.metre)}
       </TempoField>
     </div>
   );

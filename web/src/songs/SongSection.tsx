@@ -2,6 +2,7 @@ import { FigureBadge } from '../components/figure/FigureBadge.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
 import {
+  formatMetre,
   rehearsalLetter,
   getBarsAt,
   listEndings,
@@ -77,11 +78,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strok
       <span className="song-bar-head">
         <span className="visually-hidden">{say('songs.bar-3', { index: index + 1 })}</span>
         <b>{chords || '%'}</b>
-        {bar.metre && (
-          <small className="song-bar-metre">
-            {bar.metre.beats}/{bar.metre.unit}
-          </small>
-        )}
+        {bar.metre && <small className="song-bar-metre">{formatMetre(bar.metre)}</small>}
         {figure !== undefined && <FigureBadge number={figure} />}
       </span>
       <FingeringThumbnail strokes={strokes} strings={strings} width={178} height={46} />

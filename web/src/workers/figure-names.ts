@@ -1,4 +1,4 @@
-import { isCompoundMetre, type Song, type SongFigure } from '@fleet-wren/core';
+import { isCompoundMetre, withUsualBeats, type Song, type SongFigure } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 
 const NUMBER = /^\d+$/;
@@ -16,5 +16,7 @@ export const withFigureNames = (song: Song): Song => withNames(song, (number) =>
 
 /** A song made from a chart: without a figure it begins with an alternating bass, in threes with an arpeggio. */
 export const withFirstFigureName = (song: Song): Song => {
-  return withNames(song, () => say(isCompoundMetre(song.metre) ? 'songs.first-arpeggio' : 'songs.alternating-bass'));
+  return withNames(song, () =>
+    say(isCompoundMetre(withUsualBeats(song.metre)) ? 'songs.first-arpeggio' : 'songs.alternating-bass'),
+  );
 };

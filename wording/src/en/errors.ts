@@ -17,7 +17,7 @@ export const errors = {
     '{value} is not a supported time signature. Use 1 to 16 beats of a half, quarter, eighth or sixteenth.',
   'error.length-out-of-range': 'A pattern is {least} to {most} bars long (not {value}).',
   'error.subdivision-unknown':
-    'A beat cannot be divided into {value}. Choose 1 to 8 or 12, as far as the beat divides evenly.',
+    'A beat cannot be divided into {value}. Choose 1 to 9 or 12, as far as the beat divides evenly.',
   'error.strings-out-of-range': 'A tuning has 4 to 8 strings (not {value}).',
   'error.pitch-out-of-range': 'String {string} cannot be tuned to note {value}. Use MIDI notes 12 to 100.',
   'error.voicing-strings':

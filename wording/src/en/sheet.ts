@@ -54,7 +54,8 @@ export const sheet = {
   'sheet.print': 'Print',
   'sheet.playable-after': '<b>{name}</b>: after this, {reached} of {of} bars are playable.',
 
-  'sheet.tempo-line': '{metre} · {tempo} bpm',
+  'sheet.tempo-line':
+    '{metre} · {note, select, dotted_quarter {dotted quarter = {tempo}} dotted_eighth {dotted eighth = {tempo}} eighth {eighth = {tempo}} half {half = {tempo}} other {{tempo} bpm}}',
   'sheet.swing': 'swing {share, number, percent}',
   'sheet.capo': 'capo {fret}',
   'sheet.bars-broken':

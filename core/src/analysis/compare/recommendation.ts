@@ -1,3 +1,4 @@
+import { beatsPerBar } from '../../time/index.ts';
 import { message, type Message } from '../../message/message.ts';
 import { fingerWord, type Pattern } from '../../pattern/index.ts';
 import { formatMaxTempo } from '../tempo/max-tempo.ts';
@@ -20,7 +21,7 @@ const SCORE_WEIGHTS = { strain: 2, beyond: 6, findings: 1.5, unplayed: 20 } as c
 /** Grades nearer than this are level (est.). */
 const TIE_MARGIN = 0.06;
 
-const countBeats = ({ metre, bars }: Pattern): number => metre.beats * bars;
+const countBeats = ({ metre, bars }: Pattern): number => beatsPerBar(metre) * bars;
 
 const sumSeverity = ({ analysis }: SchoolResult): number =>
   analysis.diagnostics.reduce((sum, { severity }) => sum + severity, 0);

@@ -1,3 +1,4 @@
+import { formatMetre } from '../../time/index.ts';
 import type { Label } from '../../message/index.ts';
 import { resolveSchoolOrThrow, validateSchoolReference, type FingeringOptions } from '../../fingering/index.ts';
 import { stringCount } from '../../instrument/index.ts';
@@ -50,7 +51,7 @@ const collectFacts = (pattern: Pattern, digits: Readonly<Record<string, Digit | 
   const last = shown[shown.length - 1];
   const length = shown.length < pattern.strokes.length && last ? last.at + 1 : patternLength(pattern);
   return {
-    metre: `${pattern.metre.beats}/${pattern.metre.unit}`,
+    metre: formatMetre(pattern.metre),
     tempo: pattern.tempo,
     chord: pattern.voicing.chord,
     strings: stringCount(pattern.instrument),

@@ -1,3 +1,4 @@
+import { beatsPerBar } from '../../time/index.ts';
 import { resolveSchoolOrThrow, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { Message, MessageValue } from '../../message/message.ts';
 import { isFinger, patternLength, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
@@ -45,7 +46,7 @@ export const unrollTwice = (pattern: Pattern, { loopTicks }: FingeringOptions): 
     id: stroke.id + SECOND_PASS_SUFFIX,
     at: stroke.at + length,
   }));
-  const beats = pattern.metre.beats * pattern.bars;
+  const beats = beatsPerBar(pattern.metre) * pattern.bars;
   const divisions = pattern.divisions?.flatMap(({ beat, parts }) => [
     { beat, parts },
     { beat: beat + beats, parts },

@@ -1,7 +1,7 @@
 import { STRING_RANGE } from '../../instrument/index.ts';
 import { getLoudness } from '../../sound/index.ts';
 import { listSoundingStrokes, applySwing, type Score, type ScoreStroke } from '../../score/index.ts';
-import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
+import { ticksPerBeat, isSameMetre, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import { STRING_CHANNELS_TEXT } from './parse-smf.ts';
 
@@ -40,13 +40,16 @@ export const encodeSetTempo = (secondsPerTick: number): readonly number[] => [
   ...bigEndian(Math.round(secondsPerTick * TICKS_PER_QUARTER * 1e6), 3),
 ];
 
-const metreMeta = ({ beats, unit }: Metre): readonly number[] => [
+/** MIDI clocks to a quarter note. */
+const CLOCKS_PER_QUARTER = 24;
+
+const metreMeta = (metre: Metre): readonly number[] => [
   0xff,
   0x58,
   4,
-  beats,
-  Math.log2(unit),
-  Math.round(96 / unit),
+  metre.beats,
+  Math.log2(metre.unit),
+  Math.round((CLOCKS_PER_QUARTER * ticksPerBeat(metre)) / TICKS_PER_QUARTER),
   8,
 ];
 
@@ -74,7 +77,7 @@ const metreEvents = ({ bars }: Score): readonly TrackEvent[] =>
   bars
     .filter(({ metre }, index) => {
       const before = bars[index - 1]?.metre;
-      return before?.beats !== metre.beats || before.unit !== metre.unit;
+      return !before || !isSameMetre(before, metre);
     })
     .map(({ at, metre }) => ({ at, rank: 2, bytes: metreMeta(metre) }));
 

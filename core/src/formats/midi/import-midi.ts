@@ -7,7 +7,14 @@ import {
   findTuningOrStandard,
   type Instrument,
 } from '../../instrument/index.ts';
-import { SUBDIVISIONS, isSubdivisionPossible, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import {
+  TICKS_PER_QUARTER,
+  SUBDIVISIONS,
+  isSubdivisionPossible,
+  ticksPerBar,
+  ticksPerBeat,
+  type Metre,
+} from '../../time/index.ts';
 import { UNTITLED } from '../../pattern/index.ts';
 import type { ImportedPattern } from '../imported-pattern.ts';
 import type { ParsedBar, ParsedMusic, ParsedNote } from '../parsed-music/parsed-music.ts';
@@ -144,7 +151,9 @@ const barsOf = (notes: readonly ParsedNote[], frame: Frame): readonly ParsedBar[
       ticks: end - start,
       notes: inside,
       chords: [],
-      ...(tempo === undefined ? {} : { tempo: Math.round((tempo * metre.unit) / 4) }),
+      ...(tempo === undefined
+        ? {}
+        : { tempo: Math.round((tempo * TICKS_PER_QUARTER * 100) / ticksPerBeat(metre)) / 100 }),
       ...(section ? { section: section.slice(0, 60) } : {}),
     });
     start = end;

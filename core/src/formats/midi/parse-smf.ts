@@ -1,7 +1,7 @@
 import { message, type Message } from '../../message/index.ts';
 import { createProblem, type Problem } from '../../errors/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
-import { BEAT_UNITS, TICKS_PER_QUARTER, type BeatUnit, type Metre } from '../../time/index.ts';
+import { withUsualBeats, BEAT_UNITS, TICKS_PER_QUARTER, type BeatUnit, type Metre } from '../../time/index.ts';
 
 /** A note of a file: ticks of ours, MIDI number, loudness 1 to 127, and where it comes from. */
 export interface SmfNote {
@@ -115,7 +115,7 @@ export const STRING_CHANNELS_TEXT = 'A channel for each string, string 1 first';
 const metreOf = (body: Bytes): Metre | undefined => {
   const [beats, unit] = [body.byte(), 2 ** body.byte()];
   const counted = beats >= 1 && beats <= PATTERN_LIMITS.beats && BEAT_UNITS.includes(unit as BeatUnit);
-  return counted ? { beats, unit: unit as BeatUnit } : undefined;
+  return counted ? withUsualBeats({ beats, unit: unit as BeatUnit }) : undefined;
 };
 
 /** Reads a message about the piece; says whether it ends the track. */

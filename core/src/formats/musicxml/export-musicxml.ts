@@ -1,7 +1,15 @@
 import { stringCount } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar, TempoChange } from '../../score/index.ts';
-import { TICKS_PER_QUARTER, formatSpokenCount, type Metre } from '../../time/index.ts';
+import {
+  unitsPerBeat,
+  ticksPerBeat,
+  isSameMetre,
+  beatNote,
+  TICKS_PER_QUARTER,
+  formatSpokenCount,
+  type Metre,
+} from '../../time/index.ts';
 import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
 import { createSegments, notateRhythm, type NotatedDuration } from '../notation/notate-rhythm.ts';
 import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
@@ -37,8 +45,15 @@ const tuningOf = ({ instrument }: Score): readonly XmlElement[] =>
     }),
   );
 
-const timeOf = ({ beats, unit }: Metre): XmlElement =>
-  createElement('time', [createElement('beats', beats), createElement('beat-type', unit)]);
+/** Groups of an additive metre are written out, `2+2+3`; those of a compound one are its usual reading. */
+const timeOf = (metre: Metre): XmlElement => {
+  const { beats, unit, groups } = metre;
+  const isAdditive = groups !== undefined && unitsPerBeat(metre) === 1;
+  return createElement('time', [
+    createElement('beats', isAdditive ? groups.join('+') : beats),
+    createElement('beat-type', unit),
+  ]);
+};
 
 const attributesOf = ({ score, fifths, pieces }: Written): XmlElement =>
   createElement('attributes', [
@@ -81,23 +96,26 @@ const direction = (types: readonly XmlElement[], more: readonly XmlElement[] = [
   );
 
 /** A tempo, and with the first of them the swing. */
-const tempoOf = ({ bpm }: TempoChange, { unit }: Metre): XmlElement =>
-  direction(
+const tempoOf = ({ bpm }: TempoChange, metre: Metre): XmlElement => {
+  const { value, isDotted } = beatNote(metre);
+  return direction(
     [
       createElement('metronome', [
-        createElement('beat-unit', UNITS[unit] ?? 'quarter'),
+        createElement('beat-unit', UNITS[value] ?? 'quarter'),
+        isDotted ? createElement('beat-unit-dot', []) : undefined,
         createElement('per-minute', bpm),
       ]),
     ],
-    [createElement('sound', [], { tempo: Number((bpm * (4 / unit)).toFixed(3)) })],
+    [createElement('sound', [], { tempo: Number(((bpm * ticksPerBeat(metre)) / TICKS_PER_QUARTER).toFixed(3)) })],
   );
+};
 
 /** On a sheet the swing stands among the facts over the music. */
 const swingOf = ({ swing, bars }: Score, { showDigits }: EngravingPreferences): readonly XmlElement[] => {
   if (swing === 50 || showDigits) return [];
   // The format wants whole numbers, and knows halves of quarters and of eighths.
   const first = Math.round(swing);
-  const isOfEighths = (bars[0]?.metre.unit ?? 4) >= 8;
+  const isOfEighths = bars[0] !== undefined && ticksPerBeat(bars[0].metre) < TICKS_PER_QUARTER;
   const parts = [
     createElement('first', first),
     createElement('second', 100 - first),
@@ -117,7 +135,7 @@ const barHead = (all: Written, index: number): readonly XmlElement[] => {
   const bar = score.bars[index] as ScoreBar;
   const { metre } = (pieces[index] as SplitBar).bar;
   const before = pieces[index - 1]?.bar.metre;
-  const changed = before && (before.beats !== metre.beats || before.unit !== metre.unit);
+  const changed = before && !isSameMetre(before, metre);
   const section = said.sections?.get(index);
   const inside = ({ at }: { readonly at: number }): boolean => at >= bar.at && at < bar.at + bar.ticks;
   return [
@@ -232,7 +250,7 @@ const countsIn = ({ score, look }: Written, index: number): ((at: number) => str
   if (look.counts)
     for (const { at, ticks, parts, number } of score.beats.filter((beat) => beat.bar === index))
       for (let part = 0; part < parts; part += 1)
-        counts.set(at - bar.at + (part * ticks) / parts, formatSpokenCount(number - 1, part, parts));
+        counts.set(at - bar.at + (part * ticks) / parts, formatSpokenCount(bar.metre, number - 1, part, parts));
   return (at) => {
     const count = counts.get(at);
     counts.delete(at);

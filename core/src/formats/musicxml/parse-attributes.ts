@@ -8,7 +8,14 @@ import {
   type Instrument,
 } from '../../instrument/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
-import { BEAT_UNITS, TICKS_PER_QUARTER, type BeatUnit, type Metre } from '../../time/index.ts';
+import {
+  withUsualBeats,
+  hasFittingGroups,
+  BEAT_UNITS,
+  TICKS_PER_QUARTER,
+  type BeatUnit,
+  type Metre,
+} from '../../time/index.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { findChild, listChildren, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
@@ -20,13 +27,16 @@ export const pitchToMidi = (step: string | undefined, alter = 0, octave: number 
   return base === undefined || octave === undefined ? undefined : base + Math.round(alter) + (octave + 1) * 12;
 };
 
-/** The metre of a time signature; composite beats (`3+2`) are added up. */
+/** The metre of a time signature; composite beats (`3+2`) are the groups it is felt in. */
 export const parseTimeSignature = (attributes: XmlNode | undefined): Metre | undefined => {
   const time = findChild(attributes, 'time');
-  const beats = (textAt(time, 'beats') ?? '').split('+').reduce((sum, part) => sum + Number(part), 0);
+  const groups = (textAt(time, 'beats') ?? '').split('+').map(Number);
+  const beats = groups.reduce((sum, part) => sum + part, 0);
   const unit = numberAt(time, 'beat-type');
   if (!Number.isInteger(beats) || beats < 1 || beats > PATTERN_LIMITS.beats) return undefined;
-  return BEAT_UNITS.includes(unit as BeatUnit) ? { beats, unit: unit as BeatUnit } : undefined;
+  if (!BEAT_UNITS.includes(unit as BeatUnit)) return undefined;
+  const metre = { beats, unit: unit as BeatUnit };
+  return groups.length > 1 && hasFittingGroups({ ...metre, groups }) ? { ...metre, groups } : withUsualBeats(metre);
 };
 
 /** The metre bars have that say none: by the length most of them have, in quarters or else eighths. */
@@ -36,7 +46,7 @@ export const inferMetre = (lengths: readonly number[]): Metre => {
   const [usual = 0] = [...votes].sort((a, b) => b[1] - a[1] || b[0] - a[0])[0] ?? [];
   for (const unit of [4, 8] as const) {
     const beats = (usual * unit) / (4 * TICKS_PER_QUARTER);
-    if (Number.isInteger(beats) && beats >= 1 && beats <= PATTERN_LIMITS.beats) return { beats, unit };
+    if (Number.isInteger(beats) && beats >= 1 && beats <= PATTERN_LIMITS.beats) return withUsualBeats({ beats, unit });
   }
   return { beats: 4, unit: 4 };
 };

@@ -1,4 +1,4 @@
-import type { Metre } from '../../time/index.ts';
+import { ticksPerBeat, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
 /** Lengths of note values in quarters. */
@@ -29,7 +29,7 @@ const kindsIn = (measure: XmlNode): readonly XmlNode[] =>
   listChildren(measure, 'direction').flatMap((direction) => listChildren(direction, 'direction-type'));
 
 /** The tempo a measure sets, in beats of its metre a minute: what is sounded counts, else the mark. */
-export const parseTempo = (measure: XmlNode, { unit }: Metre): number | undefined => {
+export const parseTempo = (measure: XmlNode, metre: Metre): number | undefined => {
   const sounded = soundsIn(measure)
     .map(({ attributes }) => Number(attributes.tempo))
     .find((tempo) => tempo > 0 && Number.isFinite(tempo));
@@ -38,7 +38,7 @@ export const parseTempo = (measure: XmlNode, { unit }: Metre): number | undefine
     kindsIn(measure)
       .map((kind) => byMetronome(findChild(kind, 'metronome')))
       .find((tempo) => tempo !== undefined && tempo > 0);
-  return quarters === undefined ? undefined : (quarters * unit) / 4;
+  return quarters === undefined ? undefined : (quarters * TICKS_PER_QUARTER) / ticksPerBeat(metre);
 };
 
 /** Where the off-beat falls, in per cent of the beat, where a measure says that it swings. */

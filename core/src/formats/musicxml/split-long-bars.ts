@@ -1,5 +1,5 @@
 import type { Score, ScoreBar } from '../../score/index.ts';
-import { ticksPerBeat } from '../../time/index.ts';
+import { changeBeats, beatsPerBar, ticksPerBeat } from '../../time/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 
 /** Which piece of a bar a written bar is. */
@@ -33,7 +33,7 @@ const cutsOf = (score: Score, bar: ScoreBar, most: number): readonly number[] =>
   const beat = ticksPerBeat(bar.metre);
   const cuts: number[] = [];
   let from = 0;
-  for (let next = 1; next <= bar.metre.beats; next += 1) {
+  for (let next = 1; next <= beatsPerBar(bar.metre); next += 1) {
     const inside = times.filter((time) => time >= from * beat && time < next * beat).length;
     if (inside <= most || next - 1 <= from) continue;
     from = next - 1;
@@ -44,10 +44,14 @@ const cutsOf = (score: Score, bar: ScoreBar, most: number): readonly number[] =>
 
 const piecesOf = (score: Score, bar: ScoreBar, most: number): readonly ScoreBar[] => {
   const beat = ticksPerBeat(bar.metre);
-  const edges = [0, ...cutsOf(score, bar, most), bar.metre.beats];
+  const edges = [0, ...cutsOf(score, bar, most), beatsPerBar(bar.metre)];
   return edges.slice(1).map((to, index) => {
     const from = edges[index] as number;
-    return { at: bar.at + from * beat, ticks: (to - from) * beat, metre: { ...bar.metre, beats: to - from } };
+    return {
+      at: bar.at + from * beat,
+      ticks: (to - from) * beat,
+      metre: changeBeats(bar.metre, to - from - beatsPerBar(bar.metre)),
+    };
   });
 };
 

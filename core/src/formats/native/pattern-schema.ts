@@ -120,10 +120,21 @@ export const schoolKeySchema: Schema<string> = {
 };
 
 /** A metre. */
-export const metreSchema = objectSchema({
-  beats: withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.beats }),
-  unit: withDescription(enumSchema(BEAT_UNITS), 'The note value of a beat: 4 = quarter.'),
-});
+export const metreSchema = objectSchema(
+  {
+    beats: withDescription(
+      withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.beats }),
+      'The upper number of the time signature.',
+    ),
+    unit: withDescription(enumSchema(BEAT_UNITS), 'The lower number: 4 = quarter.'),
+  },
+  {
+    groups: withDescription(
+      arraySchema(withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.beats }), PATTERN_LIMITS.beats),
+      'How its notes are felt: alike, they are its beats (3 and 3 in 6/8); not alike, the first of each is stressed.',
+    ),
+  },
+);
 
 /** An instrument: tuning, pitches, capo, frets. */
 export const instrumentSchema = objectSchema({

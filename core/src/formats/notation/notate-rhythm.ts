@@ -1,9 +1,10 @@
-import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { beatsPerBar, unitsPerBeat, ticksPerUnit, ticksPerBar, type Metre } from '../../time/index.ts';
 import {
   isCompoundTime,
   splitIntoPlainLengths,
   toPlainNoteValue,
   splitTupletLengths,
+  findDottedTuplet,
   findTuplet,
   toTupletNoteValue,
   type NoteValue,
@@ -35,13 +36,19 @@ export interface NotatedDuration<T> {
 /** What a beam does at a note. */
 export type Beam = 'begin' | 'continue' | 'end' | 'forward hook' | 'backward hook';
 
-/** Tuplets by the beat they fill; beats where nothing fits are left as they are. */
+/**
+ * Tuplets by the note of the time signature they fill, or the dotted beat; where nothing fits, beats are left as they
+ * are.
+ */
 const tupletsIn = (segments: readonly RhythmSegment<unknown>[], metre: Metre): readonly Tuplet[] => {
-  const beat = ticksPerBeat(metre);
+  const [unit, inBeat] = [ticksPerUnit(metre), unitsPerBeat(metre)];
   const places = segments.map(({ at }) => at);
-  return Array.from({ length: metre.beats }, (_, index) => findTuplet(index * beat, beat, places)).filter(
-    (one): one is Tuplet => one !== undefined && one !== null,
-  );
+  return Array.from({ length: beatsPerBar(metre) }, (_, beat): readonly Tuplet[] => {
+    const from = beat * inBeat * unit;
+    const found = Array.from({ length: inBeat }, (__, index) => findTuplet(from + index * unit, unit, places));
+    const whole = found.includes(null) && inBeat === 3 ? findDottedTuplet(from, 3 * unit, places) : undefined;
+    return whole ? [whole] : found.filter((one): one is Tuplet => one !== undefined && one !== null);
+  }).flat();
 };
 
 interface Bare<T> {
@@ -84,7 +91,7 @@ const flagsOf = (value: NoteValue | undefined): number => FLAGS[value?.type ?? '
 /** Ticks of the groups that beams join. */
 const beamGroup = (metre: Metre): number => {
   if (isCompoundTime(metre)) return (3 * 3360) / metre.unit;
-  return Math.max(metre.unit === 16 ? 420 : 840, Math.min(840, ticksPerBeat(metre)));
+  return Math.max(metre.unit === 16 ? 420 : 840, Math.min(840, ticksPerUnit(metre)));
 };
 
 type Unbeamed<T> = Omit<NotatedDuration<T>, 'beams'>;

@@ -34,7 +34,7 @@ const LENGTHS: readonly number[] = VALUES.filter(([, ticks]) => ticks >= 105)
   .flatMap(([, ticks]) => (ticks > 105 ? [ticks * 1.5, ticks] : [ticks]))
   .filter((ticks) => ticks <= 3360);
 
-/** Whether a metre counts in threes of its beats: its beats are felt as dotted ones. */
+/** Whether a time signature is written in threes: its beams join dotted beats, however it is counted. */
 export const isCompoundTime = ({ beats, unit }: Metre): boolean => unit >= 8 && beats % 3 === 0;
 
 /**
@@ -91,6 +91,21 @@ export const findTuplet = (from: number, beat: number, places: readonly number[]
   if (parts === undefined) return null;
   const normal = 2 ** Math.floor(Math.log2(parts));
   return { from, to: from + beat, parts, normal };
+};
+
+/** Parts of a dotted beat that its thirds do not give, the fewest first, and the thirds or sixths they stand for. */
+const DOTTED = [
+  [4, 3],
+  [5, 3],
+  [7, 6],
+  [8, 6],
+] as const;
+
+/** How a dotted beat is cut as a whole, in four or five where it has three; undefined where nothing fits. */
+export const findDottedTuplet = (from: number, beat: number, places: readonly number[]): Tuplet | undefined => {
+  const past = places.map((at) => at - from).filter((at) => at > 0 && at < beat);
+  const [parts, normal] = DOTTED.find(([one]) => past.every((at) => (at * one) % beat === 0)) ?? [];
+  return parts === undefined || normal === undefined ? undefined : { from, to: from + beat, parts, normal };
 };
 
 /** Numbers of a tuplet's parts that one value can hold, the most first. */

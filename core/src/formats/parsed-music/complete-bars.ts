@@ -1,5 +1,5 @@
 import { createProblem, type Problem } from '../../errors/index.ts';
-import { ticksPerBar } from '../../time/index.ts';
+import { isSameMetre, ticksPerBar } from '../../time/index.ts';
 import type { ParsedBar } from './parsed-music.ts';
 
 /** Bars that fill their metres, and what was done to make them so. */
@@ -35,8 +35,7 @@ const joined = (first: ParsedBar, second: ParsedBar): ParsedBar => {
 const areOne = (first: ParsedBar, second: ParsedBar): boolean =>
   first.ticks < ticksPerBar(first.metre) &&
   first.ticks + second.ticks === ticksPerBar(first.metre) &&
-  first.metre.beats === second.metre.beats &&
-  first.metre.unit === second.metre.unit;
+  isSameMetre(first.metre, second.metre);
 
 /**
  * Bars that all fill their metres: a short first bar is a pickup and comes at the end of a whole one, bars that were

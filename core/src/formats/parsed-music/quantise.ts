@@ -46,7 +46,7 @@ export const findSubdivisionGrid = (
     spoken ??
     all ??
     mostCommon([...byBeat.values()].flatMap((inside) => parts.find((one) => fits(inside, beat, one)) ?? [])) ??
-    4;
+    (parts.includes(4) ? 4 : 3);
   const beats = new Set([...byBeat.keys(), ...said.keys()]);
   const divisions = [...beats]
     .sort((a, b) => a - b)

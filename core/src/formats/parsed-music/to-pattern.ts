@@ -8,7 +8,7 @@ import {
   validatePattern,
   type Pattern,
 } from '../../pattern/index.ts';
-import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { isSameMetre, TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { ImportedPattern } from '../imported-pattern.ts';
 import { findSubdivisionGrid } from './quantise.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
@@ -26,8 +26,6 @@ export interface ImportSelection {
   /** Whether repeats are written out as they are played; kept once where nothing is said. */
   readonly repeats?: 'once' | 'played';
 }
-
-const sameMetre = (a: Metre, b: Metre): boolean => a.beats === b.beats && a.unit === b.unit;
 
 /** Whether repeats are the whole of it: then what is written once comes round. */
 const isOneRound = (bars: readonly ParsedBar[]): boolean => {
@@ -78,7 +76,7 @@ const clamped = (tempo: number): number =>
   Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(tempo * 100) / 100));
 
 const changesOf = (bars: readonly ParsedBar[], metre: Metre, chords: readonly ParsedChord[]): readonly Problem[] => {
-  const metres = bars.findIndex((bar) => !sameMetre(bar.metre, metre));
+  const metres = bars.findIndex((bar) => !isSameMetre(bar.metre, metre));
   const tempos = new Set(bars.flatMap(({ tempo }) => tempo ?? []));
   const symbols = new Set(chords.map(({ symbol }) => symbol));
   return [

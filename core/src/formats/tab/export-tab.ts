@@ -2,7 +2,7 @@ import { formatTuning, openStringName, stringCount } from '../../instrument/inde
 import { digitSymbol, handPosition, type Digit, type Slur } from '../../pattern/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
-import { greatestCommonDivisor, formatSpokenCount } from '../../time/index.ts';
+import { metreKey, beatNote, BEAT_SIGNS, greatestCommonDivisor, formatSpokenCount } from '../../time/index.ts';
 
 /** Widest line of a system, in characters. */
 const WIDTH = 100;
@@ -78,7 +78,7 @@ const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly Ta
       const struck = byTime.get(at + past) ?? [];
       bars[bar]?.push({
         at: at + past,
-        count: formatSpokenCount(number - 1, past / step, ticks / step),
+        count: formatSpokenCount((score.bars[bar] as ScoreBar).metre, number - 1, past / step, ticks / step),
         cells: new Map(struck.map(({ stroke }) => [stroke.string, cellOf(stroke, before.get(stroke))])),
         digits: struck.flatMap(({ digit }) => digit ?? []).sort((a, b) => handPosition(b) - handPosition(a)),
       });
@@ -180,13 +180,18 @@ const shapeText = ({ chords }: Score): string =>
 /** Open strings from the lowest up: what the file says is the same in every language. */
 const tuningWords = ({ instrument }: Score): string => formatTuning(instrument.pitches);
 
-const metreText = ({ metre }: ScoreBar): string => `${metre.beats}/${metre.unit}`;
+/** A tempo with its note, where that is no quarter: the file says the same in every language. */
+const tempoText = (score: Score, { metre }: ScoreBar): string => {
+  const { value, isDotted } = beatNote(metre);
+  const tempo = tempoAt(score, 0);
+  return value === 4 && !isDotted ? `${tempo} bpm` : `${BEAT_SIGNS[value]}${isDotted ? '.' : ''} = ${tempo}`;
+};
 
 const heading = (score: Score, school: string): readonly string[] => [
   score.name,
   [
-    metreText(score.bars[0] as ScoreBar),
-    `${tempoAt(score, 0)} bpm`,
+    metreKey((score.bars[0] as ScoreBar).metre),
+    tempoText(score, score.bars[0] as ScoreBar),
     ...(score.swing === 50 ? [] : [`swing ${score.swing} %`]),
     `tuning ${tuningWords(score)}`,
     ...(score.instrument.capo > 0 ? [`capo ${score.instrument.capo}`] : []),

@@ -1,4 +1,6 @@
 import {
+  isCompoundMetre,
+  beatsPerBar,
   isSubdivisionPossible,
   greatestCommonDivisor,
   ticksPerBar,
@@ -24,7 +26,11 @@ export interface TabBarRhythm {
   readonly between: number;
 }
 
-const PARTS = [1, 2, 3, 4, 6, 8] as const;
+const PARTS: readonly number[] = [1, 2, 3, 4, 6, 8];
+const DOTTED_PARTS: readonly number[] = [1, 3, 6, 12];
+
+const partsIn = (metre: Metre): readonly number[] =>
+  (isCompoundMetre(metre) ? DOTTED_PARTS : PARTS).filter((parts) => isSubdivisionPossible(metre, parts));
 
 interface Fit {
   readonly parts: number;
@@ -68,18 +74,18 @@ const evenSlots = (one: TabBarNotes, metre: Metre, parts: number): readonly numb
   const step = spacingOf(one);
   const first = one.cells[0]?.column ?? 0;
   const slots = one.cells.map(({ column }) => (column - first) / step);
-  return step > 1 && Math.max(...slots) < metre.beats * parts ? slots : undefined;
+  return step > 1 && Math.max(...slots) < beatsPerBar(metre) * parts ? slots : undefined;
 };
 
 /** Whether a bar falls well on so many parts, stretched to its metre or evenly spaced in it. */
 const isEven = (bar: TabBarNotes, metre: Metre, parts: number): boolean =>
-  fitOf(bar, metre.beats, parts).error <= NEAR || evenSlots(bar, metre, parts) !== undefined;
+  fitOf(bar, beatsPerBar(metre), parts).error <= NEAR || evenSlots(bar, metre, parts) !== undefined;
 
 /** The fewest parts of the beat on which all bars fall well; the best fit where none does. */
 export const inferSubdivision = (bars: readonly TabBarNotes[], metre: Metre): number => {
-  const fits = PARTS.filter((parts) => isSubdivisionPossible(metre, parts)).map((parts) => ({
+  const fits = partsIn(metre).map((parts) => ({
     parts,
-    error: bars.reduce((worst, bar) => Math.max(worst, fitOf(bar, metre.beats, parts).error), 0),
+    error: bars.reduce((worst, bar) => Math.max(worst, fitOf(bar, beatsPerBar(metre), parts).error), 0),
   }));
   const good = fits.find(({ error }) => error <= NEAR)?.parts;
   const even = fits.find(({ parts }) =>
@@ -91,7 +97,7 @@ export const inferSubdivision = (bars: readonly TabBarNotes[], metre: Metre): nu
 /** Times from the spacing of the columns: the bar is cut in equal parts. */
 export const inferRhythmFromSpacing = (one: TabBarNotes, metre: Metre, parts: number): TabBarRhythm => {
   const slot = ticksPerBeat(metre) / parts;
-  const fit = fitOf(one, metre.beats, parts);
+  const fit = fitOf(one, beatsPerBar(metre), parts);
   const slots = (fit.error > NEAR ? evenSlots(one, metre, parts) : undefined) ?? fit.slots;
   return { at: one.cells.map((_, index) => (slots[index] ?? 0) * slot), ticks: ticksPerBar(metre), between: 0 };
 };
@@ -114,12 +120,12 @@ export const inferPickupRhythm = (
   if (!second || first.cells.length === 0 || widthOf(first) > PICKUP * widthOf(second)) return undefined;
   if (timesIn(first) > PICKUP * timesIn(second)) return undefined;
   const lead = Math.min(...second.cells.map(({ column }) => column - second.bar.from), 2);
-  const slot = (widthOf(second) - lead) / (metre.beats * parts);
+  const slot = (widthOf(second) - lead) / (beatsPerBar(metre) * parts);
   const start = Math.min(...first.cells.map(({ column }) => column));
   const slots = Math.max(1, Math.round((first.bar.to - start) / slot));
   const tick = ticksPerBeat(metre) / parts;
   const at = first.cells.map(({ column }) => Math.min(slots - 1, Math.round((column - start) / slot)) * tick);
-  return slots < metre.beats * parts ? { at, ticks: slots * tick, between: 0 } : undefined;
+  return slots < beatsPerBar(metre) * parts ? { at, ticks: slots * tick, between: 0 } : undefined;
 };
 
 /** The finest part of a beat a note between counts is put on. */
@@ -158,13 +164,16 @@ const timeAmong = (
  */
 export const inferRhythmFromCounts = (
   { bar, cells }: TabBarNotes,
-  metre: Metre,
+  felt: Metre,
   counts: readonly CountedColumn[],
   offset: number,
 ): TabBarRhythm | undefined => {
   const inside = counts.filter(({ column }) => column >= bar.from + offset - 1 && column < bar.to + offset);
   const beats = inside.filter(({ share }) => share === 0);
-  if (beats[0]?.beat !== 1 || beats.length > metre.beats || inside[0] !== beats[0]) return undefined;
+  // What is felt in dotted beats may still be counted note by note.
+  const isByNote = beats.length > beatsPerBar(felt);
+  const metre = isByNote ? { beats: felt.beats, unit: felt.unit } : felt;
+  if (beats[0]?.beat !== 1 || beats.length > beatsPerBar(metre) || inside[0] !== beats[0]) return undefined;
   if (!inside.every(({ parts }) => isSubdivisionPossible(metre, parts))) return undefined;
   const beat = ticksPerBeat(metre);
   const counted = inside.map((one) => ({ ...one, at: Math.round((one.beat - 1 + one.share) * beat) }));
@@ -173,7 +182,7 @@ export const inferRhythmFromCounts = (
   return {
     at: times.map(({ at }) => at),
     ticks: end.at,
-    parts: beats.map(({ parts }) => parts),
+    ...(isByNote ? {} : { parts: beats.map(({ parts }) => parts) }),
     between: times.filter(({ between }) => between).length,
   };
 };

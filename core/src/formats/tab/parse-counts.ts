@@ -25,7 +25,7 @@ const SYLLABLES: Readonly<Record<string, readonly [share: number, parts: number]
 };
 
 /** Signs that only say that there is a part. */
-const FILLERS = new Set(['·', '.', '*', '-']);
+const FILLERS = new Set(['·', '.', '*', '-', 'ta']);
 
 interface Word {
   readonly text: string;

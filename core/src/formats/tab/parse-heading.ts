@@ -1,4 +1,13 @@
-import { TEMPO_RANGE, type BeatUnit, type Metre } from '../../time/index.ts';
+import {
+  tempoInMetre,
+  parseTempoMark,
+  withUsualBeats,
+  hasFittingGroups,
+  MAX_BEATS,
+  TEMPO_RANGE,
+  type BeatUnit,
+  type Metre,
+} from '../../time/index.ts';
 
 /** What the words before the first system say. */
 export interface TabHeading {
@@ -83,6 +92,20 @@ const isSigns = (line: string): boolean =>
 
 const within = (tempo: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, tempo));
 
+/** Files that we wrote ourselves say which school they are in, and how their metre is felt where it is in groups. */
+const OWN = /· school /;
+
+/** The metre a heading says, felt as it says or as it is usually felt. */
+const metreIn = (text: string): Metre | undefined => {
+  const [, beats = '', unit = '', felt] =
+    /(?:^|[^\d/])(\d{1,2})\/(2|4|8|16)(?![\d/])(?: (\d(?:\+\d)+))?/.exec(text) ?? [];
+  const written = { beats: Number(beats), unit: Number(unit) as BeatUnit };
+  if (written.beats < 1 || written.beats > MAX_BEATS) return undefined;
+  const metre = felt ? { ...written, groups: felt.split('+').map(Number) } : written;
+  if (felt && hasFittingGroups(metre)) return metre;
+  return OWN.test(text) ? written : withUsualBeats(written);
+};
+
 /** Lines that are looked at, and how much of each: no heading is longer. */
 const READ = { lines: 40, length: 200 } as const;
 
@@ -94,16 +117,14 @@ export const parseHeading = (lines: readonly string[], first: number): TabHeadin
     .slice(0, READ.lines)
     .map((line) => line.slice(0, READ.length));
   const text = head.join('\n');
-  const metre = /(?:^|[^\d/])(\d{1,2})\/(2|4|8|16)(?![\d/])/.exec(text);
-  const tempo =
-    /(\d{2,3})[^\S\n]*(?:a minute|bpm)/i.exec(text) ?? /(?:tempo|bpm|=)[^\S\n]*:?[^\S\n]*(\d{2,3})/i.exec(text);
+  const metre = metreIn(text);
+  const tempo = parseTempoMark(text);
   const swing = /\bswing (\d{2}) ?%/i.exec(text);
-  const beats = Number(metre?.[1]);
   const name = head.find((line) => !isSaying(line.trim()) && (!isSigns(line) || /^\S{3,}/.test(line.trim())));
   return {
     name: name?.trim().slice(0, 100),
-    metre: metre && beats >= 1 && beats <= 16 ? { beats, unit: Number(metre[2]) as BeatUnit } : undefined,
-    tempo: tempo ? within(Number(tempo[1])) : undefined,
+    metre,
+    tempo: tempo && within(tempoInMetre(tempo, metre ?? { beats: 4, unit: 4 })),
     capo: capoIn(text),
     swing: swing && Number(swing[1]) > 50 && Number(swing[1]) <= 75 ? Number(swing[1]) : undefined,
     tuning: tuningIn(text),

@@ -15,7 +15,7 @@ import {
   type Stroke,
   type Actuator,
 } from '../../pattern/index.ts';
-import { ticksPerBeat } from '../../time/index.ts';
+import { beatsPerBar, ticksPerBeat } from '../../time/index.ts';
 import { countActuatorStrokes, findPulseActuator, type PatternAnalysis } from '../../analysis/index.ts';
 
 /** The kinds of stages a ladder has, in the order they usually come. */
@@ -316,7 +316,7 @@ const makeMemoryStage = (source: StageContext): StageResult =>
 const makeBurstStage = ({ pattern, hasBursts: wanted }: StageContext): StageResult => {
   if (!wanted) return message('stage.bursts.other-method');
   const beat = ticksPerBeat(pattern.metre);
-  const from = beat * (pattern.metre.beats * pattern.bars - 1);
+  const from = beat * (beatsPerBar(pattern.metre) * pattern.bars - 1);
   const last = pattern.strokes.filter(({ at }) => at >= from);
   if (last.length < 2) return message('stage.bursts.empty');
   const twice = [0, beat / 2].flatMap((later, round) =>

@@ -11,7 +11,7 @@ import {
   type Stroke,
   type Actuator,
 } from '../../pattern/index.ts';
-import { ticksPerBeat } from '../../time/index.ts';
+import { offbeatTicks } from '../../time/index.ts';
 import { expandUnboundBars, expandSong } from '../expansion/expand-song.ts';
 import { SONG_LIMITS, type Bar, type FormEntry, type Section, type Song } from '../model/song.ts';
 import type { SongAnalysis } from './analyse-song.ts';
@@ -114,7 +114,7 @@ const createHalfSpeedSong = (song: Song, { expanded }: SongAnalysis): Song | und
 
 /** Whether strokes follow each other within less than half a beat. */
 const hasFastNotes = ({ strokes, metre }: Pattern): boolean => {
-  const half = ticksPerBeat(metre) / 2;
+  const half = offbeatTicks(metre);
   let before = -Infinity;
   return strokes.some(({ at }) => {
     const gap = at - before;

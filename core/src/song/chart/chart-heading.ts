@@ -1,24 +1,22 @@
-import { BEAT_UNITS, TEMPO_RANGE, type Metre } from '../../time/index.ts';
+import { BEAT_UNITS, MAX_BEATS, parseTempoMark, withUsualBeats, type Metre, type TempoMark } from '../../time/index.ts';
 
 /** What a chart says of the song as a whole, besides its bars. */
 export interface ChartHeading {
   readonly title?: string;
   readonly metre?: Metre;
-  /** Beats of the metre a minute. */
-  readonly tempo?: number;
+  readonly tempo?: TempoMark;
   /** A capo: the chart’s symbols are then what is fingered behind it. */
   readonly capo?: number;
 }
 
 const ROMAN: Readonly<Record<string, number>> = { i: 1, ii: 2, iii: 3, iv: 4, v: 5, vi: 6, vii: 7, viii: 8, ix: 9 };
 
-const MOST_BEATS = 16;
 const MOST_CAPO = 12;
 
 const readMetre = (beats: string, unit: string): Metre | undefined => {
   const known = BEAT_UNITS.find((one) => one === Number(unit));
   const count = Number(beats);
-  return known && count >= 1 && count <= MOST_BEATS ? { beats: count, unit: known } : undefined;
+  return known && count >= 1 && count <= MAX_BEATS ? withUsualBeats({ beats: count, unit: known }) : undefined;
 };
 
 const readCapo = (text: string): number | undefined => {
@@ -47,10 +45,10 @@ const READERS: readonly Reader[] = [
   ],
   [/^no capo$/i, () => ({ capo: 0 })],
   [
-    /^(?:tempo|bpm)?\s*[:=]?\s*(?:♩\s*=\s*)?(\d{2,3})\s*(?:bpm)?$/i,
-    ([, text = '']) => {
-      const tempo = Number(text);
-      return tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most ? { tempo } : undefined;
+    /^(?:tempo|bpm)?\s*[:=]?\s*(?:(?:dotted[ -])?[a-z\d]+(?:[ -]note)?|[♩♪]\.?|[hqes]\.?)?\s*=?\s*\d{2,3}\s*(?:bpm)?$/i,
+    ([text = '']) => {
+      const tempo = parseTempoMark(/^\d/.test(text) ? `${text} bpm` : text);
+      return tempo && { tempo };
     },
   ],
   // A key is found from the chords themselves; one that is named is nothing to be refused.
@@ -62,7 +60,7 @@ const READERS: readonly Reader[] = [
  * A line of a chart that says its metre, tempo, capo, key or title: `6/8`, `Capo 2`, `Tempo: 96`; undefined for any
  * other one.
  * @example
- * parseChartHeading('Time: 6/8') // => { metre: { beats: 6, unit: 8 } }
+ * parseChartHeading('Time: 6/8') // => { metre: { beats: 6, unit: 8, groups: [3, 3] } }
  * parseChartHeading('Capo on III') // => { capo: 3 }
  */
 export const parseChartHeading = (line: string): ChartHeading | undefined => {

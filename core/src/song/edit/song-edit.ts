@@ -18,6 +18,7 @@ export type SongEdit =
   | { readonly kind: 'rename'; readonly name: string }
   | { readonly kind: 'setTempo'; readonly tempo: number }
   | { readonly kind: 'setMetre'; readonly metre: Metre }
+  | { readonly kind: 'setSubdivision'; readonly subdivision: number }
   | { readonly kind: 'setSwing'; readonly swing: number | undefined }
   | { readonly kind: 'setInstrument'; readonly instrument: Instrument }
   | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
@@ -54,6 +55,10 @@ const SONG_EDIT_HANDLERS: EditHandlers<SongEdit, Song> = {
   rename: (song, { name }) => ({ document: { ...song, name }, inverse: { kind: 'rename', name: song.name } }),
   setTempo: (song, { tempo }) => ({ document: { ...song, tempo }, inverse: { kind: 'setTempo', tempo: song.tempo } }),
   setMetre: (song, { metre }) => ({ document: { ...song, metre }, inverse: { kind: 'setMetre', metre: song.metre } }),
+  setSubdivision: (song, { subdivision }) => ({
+    document: { ...song, subdivision },
+    inverse: { kind: 'setSubdivision', subdivision: song.subdivision },
+  }),
   setSwing: (song, { swing }) => ({
     document: updateFields(song, { swing }),
     inverse: { kind: 'setSwing', swing: song.swing },

@@ -11,7 +11,7 @@ import {
   type Stroke,
 } from '../../pattern/index.ts';
 import { flattenScore, type Score } from '../../score/index.ts';
-import { isSubdivisionPossible, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { convertTempo, isSubdivisionPossible, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { Bar, BarChord, Song } from '../model/song.ts';
 import { unfoldForm, type PlayedBar } from '../model/unfold-form.ts';
 
@@ -271,7 +271,7 @@ const toPattern = (song: Song, voicing: Voicing, bars: number, strokes: readonly
 
 /** A bar's tempo in beats of its own metre: the song's beat keeps its length whatever the metre. */
 const getBarTempo = (song: Song, { bar, tempo }: PlayedBar): number =>
-  (tempo * (bar.metre ?? song.metre).unit) / song.metre.unit;
+  convertTempo(tempo, song.metre, bar.metre ?? song.metre);
 
 /** Metre and tempo bar by bar, where they are not the same all through. */
 const createTempoMap = (song: Song, played: readonly PlayedBar[]): readonly VariableBar[] | undefined =>

@@ -1,3 +1,4 @@
+import { formatMetre } from '../../time/index.ts';
 import type { Label } from '../../message/index.ts';
 import { tuningName } from '../../instrument/index.ts';
 import type { Song } from '../model/song.ts';
@@ -40,7 +41,7 @@ const MAX_SUMMARY_CHORDS = 12;
 export const createSongSummary = (song: Song): SongSummary => ({
   bars: unfoldForm(song).length,
   tempo: song.tempo,
-  metre: `${song.metre.beats}/${song.metre.unit}`,
+  metre: formatMetre(song.metre),
   tuning: tuningName(song.instrument),
   capo: song.instrument.capo,
   form: formatForm(song).slice(0, 200),

@@ -2,7 +2,7 @@ import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import { findVoicings, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
-import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { TEMPO_RANGE, tempoInMetre, offbeatTicks, ticksPerBar, type Metre } from '../../time/index.ts';
 import type { ChartHeading } from '../chart/chart-heading.ts';
 import type { ChordChart, ChartBar, ChartSection } from '../chart/read-chart.ts';
 import { createSong } from '../model/create-song.ts';
@@ -26,7 +26,7 @@ const chooseShapes = (chart: ChordChart, instrument: Instrument): Result<Readonl
 
 /** Chords on the half beats nearest to their shares of the bar. */
 const quantiseChords = ({ chords }: ChartBar, metre: Metre): readonly BarChord[] => {
-  const step = ticksPerBeat(metre) / 2;
+  const step = offbeatTicks(metre);
   return chords.map(({ symbol, position }) => ({
     at: Math.round((position * ticksPerBar(metre)) / step) * step,
     voicing: symbol,
@@ -57,13 +57,17 @@ const findOverlappingChords = (sections: readonly Section[]): readonly Problem[]
     ),
   );
 
+const clampTempo = (tempo: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, tempo));
+
 /** What a chart says of itself goes before what a song begins with otherwise. */
 const withHeading = (changes: Partial<Song>, { metre, tempo, capo, title }: ChartHeading): Partial<Song> => {
   const instrument = changes.instrument ?? createSong('').instrument;
   return {
     ...changes,
     ...(metre ? { metre } : {}),
-    ...(tempo === undefined ? {} : { tempo }),
+    ...(tempo === undefined
+      ? {}
+      : { tempo: clampTempo(tempoInMetre(tempo, metre ?? changes.metre ?? { beats: 4, unit: 4 })) }),
     ...(capo === undefined ? {} : { instrument: { ...instrument, capo } }),
     ...(title ? { name: title.slice(0, SONG_LIMITS.name) } : {}),
   };

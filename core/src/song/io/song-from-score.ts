@@ -20,7 +20,15 @@ import {
 } from '../../harmony/index.ts';
 import { stringCount, type Instrument } from '../../instrument/index.ts';
 import { UNTITLED, compareByTimeThenString, type ChordRole, type Stroke } from '../../pattern/index.ts';
-import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import {
+  metreKey,
+  isSameMetre,
+  withUsualBeats,
+  ticksPerUnit,
+  TEMPO_RANGE,
+  ticksPerBar,
+  type Metre,
+} from '../../time/index.ts';
 import { createSong } from '../model/create-song.ts';
 import { inferForm, type ImportedSection } from './infer-form.ts';
 import { validateSong } from '../model/validate-song.ts';
@@ -45,9 +53,10 @@ interface BarWithStrings {
  * said.
  */
 const inferMetre = ({ metre, ticks }: ParsedBar, usual: Metre): Metre | undefined => {
-  const beats = ticks / ticksPerBeat(metre);
-  const whole = Number.isInteger(beats) && beats >= 1 && ticks < ticksPerBar(metre) ? { ...metre, beats } : metre;
-  return whole.beats === usual.beats && whole.unit === usual.unit ? undefined : whole;
+  const beats = ticks / ticksPerUnit(metre);
+  const isShort = Number.isInteger(beats) && beats >= 1 && ticks < ticksPerBar(metre);
+  const whole = isShort ? withUsualBeats({ beats, unit: metre.unit }) : metre;
+  return isSameMetre(whole, usual) ? undefined : whole;
 };
 
 /** All notes on their strings, bar by bar: positions are looked for over the whole piece. */
@@ -249,7 +258,7 @@ const createSections = (written: readonly ImportedSection[], tempo: number): Son
 const findMostCommonMetre = (bars: readonly ParsedBar[]): Metre => {
   const votes = new Map<string, { count: number; readonly metre: Metre }>();
   for (const { metre } of bars) {
-    const key = `${metre.beats}/${metre.unit}`;
+    const key = metreKey(metre);
     const vote = votes.get(key) ?? { count: 0, metre };
     vote.count += 1;
     votes.set(key, vote);

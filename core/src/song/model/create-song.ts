@@ -1,7 +1,14 @@
 import { findShape, createOpenStringsVoicing } from '../../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
-import { isCompoundMetre, ticksPerBar, ticksPerBeat } from '../../time/index.ts';
+import {
+  ticksPerUnit,
+  beatsPerBar,
+  isCompoundMetre,
+  ticksPerBar,
+  ticksPerBeat,
+  withUsualBeats,
+} from '../../time/index.ts';
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 import type { Bar, SongFigure, Song } from './song.ts';
 
@@ -11,7 +18,7 @@ const FALLING = [1, 2, 3] as const;
 
 /** Eighths in threes: a bass on every other felt beat, fingers up and down between. */
 const createCompoundFigure = (metre: Song['metre']): SongFigure => {
-  const eighth = ticksPerBeat(metre);
+  const eighth = ticksPerUnit(metre);
   const strokes = Array.from({ length: metre.beats }, (_, beat): Stroke => {
     const [group, place] = [Math.floor(beat / 3), beat % 3];
     const string = (group % 2 === 0 ? RISING : FALLING)[place] as number;
@@ -30,7 +37,7 @@ const createCompoundFigure = (metre: Song['metre']): SongFigure => {
 /** A thumb in turn with index and middle: what a song begins with until a figure is chosen. */
 const createDefaultFigure = (metre: Song['metre']): SongFigure => {
   const half = ticksPerBeat(metre) / 2;
-  const strokes = Array.from({ length: metre.beats }, (_, beat) => [
+  const strokes = Array.from({ length: beatsPerBar(metre) }, (_, beat) => [
     {
       id: `t${beat}`,
       at: beat * 2 * half,
@@ -58,10 +65,10 @@ export const createSong = (name: string, changes: Partial<Song> = {}): Song => {
     instrument,
     metre,
     tempo: 80,
-    subdivision: 2,
+    subdivision: isCompoundMetre(metre) ? 3 : 2,
     school: 'one-per-string',
     voicings: { [shape.chord]: shape },
-    figures: [isCompoundMetre(metre) ? createCompoundFigure(metre) : createDefaultFigure(metre)],
+    figures: [isCompoundMetre(withUsualBeats(metre)) ? createCompoundFigure(metre) : createDefaultFigure(metre)],
     sections: [{ id: 'section-1', name: rehearsalLetter(0), bars: [first, bar, bar, bar] }],
     form: [{ section: 'section-1', times: 1 }],
     ...changes,

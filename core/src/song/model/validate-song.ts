@@ -3,7 +3,15 @@ import { createProblem, type Problem } from '../../errors/index.ts';
 import { validateSchoolReference } from '../../fingering/index.ts';
 import { validateInstrument, stringCount } from '../../instrument/index.ts';
 import { SWING_RANGE, type Stroke } from '../../pattern/index.ts';
-import { BEAT_UNITS, TEMPO_RANGE, isSubdivisionPossible, type Metre } from '../../time/index.ts';
+import {
+  MAX_BEATS,
+  hasFittingGroups,
+  metreKey,
+  BEAT_UNITS,
+  TEMPO_RANGE,
+  isSubdivisionPossible,
+  type Metre,
+} from '../../time/index.ts';
 import { SONG_LIMITS, getBarTicks, type Bar, type Section, type Song } from './song.ts';
 import { unfoldForm } from './unfold-form.ts';
 
@@ -29,8 +37,12 @@ const validateStrokes = (song: Song, strokes: readonly Stroke[], ticks: number, 
   ];
 };
 
-const isValidMetre = ({ beats, unit }: Metre): boolean =>
-  Number.isInteger(beats) && beats >= 1 && beats <= 16 && BEAT_UNITS.includes(unit);
+const isValidMetre = (metre: Metre): boolean =>
+  Number.isInteger(metre.beats) &&
+  metre.beats >= 1 &&
+  metre.beats <= MAX_BEATS &&
+  BEAT_UNITS.includes(metre.unit) &&
+  hasFittingGroups(metre);
 
 const validateBar = (song: Song, bar: Bar, place: Message): readonly Problem[] => {
   const ticks = getBarTicks(song, bar);
@@ -42,11 +54,7 @@ const validateBar = (song: Song, bar: Bar, place: Message): readonly Problem[] =
   const missing = figure !== undefined && !song.figures.some(({ id }) => id === figure);
   return [
     ...(bar.metre && !isValidMetre(bar.metre)
-      ? [
-          createSongProblem(
-            message('song-problem.time-signature', { place, metre: `${bar.metre.beats}/${bar.metre.unit}` }),
-          ),
-        ]
+      ? [createSongProblem(message('song-problem.time-signature', { place, metre: metreKey(bar.metre) }))]
       : []),
     ...(unknown ? [createSongProblem(message('song-problem.voicing-missing', { place, name: unknown.voicing }))] : []),
     ...(late ? [createSongProblem(message('song-problem.chord-outside-bar', { place }))] : []),
@@ -102,7 +110,7 @@ const validateSettings = ({ name, tempo, metre, subdivision, swing }: Song): rea
   ...(Number.isFinite(tempo) && tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most
     ? []
     : [createProblem('tempo-out-of-range', { value: tempo, ...TEMPO_RANGE })]),
-  ...(isValidMetre(metre) ? [] : [createProblem('metre-unknown', { value: `${metre.beats}/${metre.unit}` })]),
+  ...(isValidMetre(metre) ? [] : [createProblem('metre-unknown', { value: metreKey(metre) })]),
   ...(isSubdivisionPossible(metre, subdivision) ? [] : [createProblem('subdivision-unknown', { value: subdivision })]),
   ...(swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most)
     ? []

@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import {
+  beatsPerBar,
   listSubdivisionSlots,
   formatCount,
   patternLength,
@@ -55,7 +56,7 @@ const clamp = (value: number, least: number, most: number): number => Math.min(m
 
 const barsPerSystem = (pattern: Pattern, inner: number): number => {
   const slotsPerBar =
-    pattern.metre.beats * Math.max(pattern.subdivision, ...(pattern.divisions ?? []).map(({ parts }) => parts));
+    beatsPerBar(pattern.metre) * Math.max(pattern.subdivision, ...(pattern.divisions ?? []).map(({ parts }) => parts));
   return clamp(Math.floor(inner / (slotsPerBar * NARROWEST_SLOT)), 1, pattern.bars);
 };
 
@@ -94,7 +95,7 @@ const makeSystem = (
       label: formatCount(pattern, part),
       beat: part.part === 0,
     }));
-  const beats = Array.from({ length: bars * pattern.metre.beats }, (_, place) => fromBar * bar + place * beat);
+  const beats = Array.from({ length: bars * beatsPerBar(pattern.metre) }, (_, place) => fromBar * bar + place * beat);
   return {
     index,
     fromTick: fromBar * bar,

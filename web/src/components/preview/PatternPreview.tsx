@@ -1,6 +1,13 @@
 import { say, sayProblem } from '@fleet-wren/wording';
 import './preview.scss';
-import { formatMaxTempo, type Digit, type HandProfile, type PatternAnalysis, type Pattern } from '@fleet-wren/core';
+import {
+  formatMetre,
+  formatMaxTempo,
+  type Digit,
+  type HandProfile,
+  type PatternAnalysis,
+  type Pattern,
+} from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../audio/usePlayer.ts';
@@ -87,7 +94,7 @@ export const PatternPreview = ({ pattern }: { readonly pattern: Pattern }) => {
           <br />
           <span className="text-soft">
             {say('parts.preview-facts', {
-              metre: `${pattern.metre.beats}/${pattern.metre.unit}`,
+              metre: formatMetre(pattern.metre),
               bars: pattern.bars,
               notes: pattern.strokes.length,
               verdict: judgement ? verdictWords(judgement, pattern.tempo) : '',

@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import {
+  beatsPerBar,
   parseBarIndex,
   spellPitchClass,
   locatePlayedBar,
@@ -51,7 +52,7 @@ export const formatBarChords = ({ chords, metre: own }: Bar, song: Pick<Song, 'm
   const names = chords.map(({ voicing }) => voicing);
   if (even || !onBeats) return names.join(' ');
   return Array.from(
-    { length: metre.beats },
+    { length: beatsPerBar(metre) },
     (_, place) => chords.find(({ at }) => at === place * beat)?.voicing ?? '.',
   ).join(' ');
 };

@@ -229,7 +229,7 @@ export const BeatSubdivisionSelect = () => {
           value={parts}
           onChange={({ target }) => applyEdit(createSubdivideBeatEdit(pattern, at, Number(target.value)))}
         >
-          {SUBDIVISIONS.filter((one) => isSubdivisionPossible(pattern.metre, one)).map((one) => (
+          {SUBDIVISIONS.filter((one) => one <= 12 && isSubdivisionPossible(pattern.metre, one)).map((one) => (
             <option key={one} value={one}>
               {one === pattern.subdivision ? say('bench.as-in-the-other-beats', { one }) : one}
             </option>
