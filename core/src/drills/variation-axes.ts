@@ -1,11 +1,10 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { failure, createProblem, success, type Result } from '../errors/index.ts';
-import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
+import { SCHOOLS_AND_VARIANTS, findSchool, findThumbStrokes } from '../fingering/index.ts';
 import { listBassStrings, stringCount } from '../instrument/index.ts';
 import { applyPatternEdit, createIdGenerator, type AnyPatternEdit } from '../edit/index.ts';
 import {
   fingerName,
-  isThumbStroke,
   patternLength,
   subdivisionTicks,
   type Digit,
@@ -46,17 +45,17 @@ const applyTransform =
 
 const keepPattern = (pattern: Pattern): Result<Pattern> => success(pattern);
 
-const listThumbTimes = ({ strokes }: Pattern): readonly number[] => [
-  ...new Set(strokes.filter(isThumbStroke).map(({ at }) => at)),
-];
+const listThumbTimes = (pattern: Pattern): readonly number[] => {
+  const thumb = findThumbStrokes(pattern);
+  return [...new Set(pattern.strokes.filter(({ id }) => thumb.has(id)).map(({ at }) => at))];
+};
 
-/** Strokes that the fingers would take: struck, and not the thumb's. */
-const isFingerStroke = (stroke: Stroke): boolean =>
-  !stroke.slur && !isThumbStroke(stroke) && stroke.pin !== 'down' && stroke.pin !== 'up';
-
-const listFingerTimes = ({ strokes }: Pattern): readonly number[] => [
-  ...new Set(strokes.filter(isFingerStroke).map(({ at }) => at)),
-];
+/** Times of what the fingers take: struck, and not the thumb's. */
+const listFingerTimes = (pattern: Pattern): readonly number[] => {
+  const thumb = findThumbStrokes(pattern);
+  const isFinger = ({ id, slur, pin }: Stroke): boolean => !slur && !thumb.has(id) && pin !== 'down' && pin !== 'up';
+  return [...new Set(pattern.strokes.filter(isFinger).map(({ at }) => at))];
+};
 
 const findSmallestGap = (times: readonly number[], length: number): number =>
   times.length < 2
@@ -85,7 +84,8 @@ const displaceFingers =
   (ticks: number): PatternTransform =>
   (pattern, ids, newName) => {
     // What the other hand slurs goes along with the note it is slurred from.
-    const fingers = pattern.strokes.filter((stroke) => !isThumbStroke(stroke)).map(({ id }) => id);
+    const thumb = findThumbStrokes(pattern);
+    const fingers = pattern.strokes.filter(({ id }) => !thumb.has(id)).map(({ id }) => id);
     const apart = fingers.length > 0 && fingers.length < pattern.strokes.length;
     return shiftInTime(ticks)(pattern, apart ? fingers : ids, newName);
   };
@@ -157,7 +157,8 @@ const pair: VariationAxis = {
 const moveThumbToString =
   (string: number) =>
   (pattern: Pattern): Result<Pattern> => {
-    const thumb = pattern.strokes.filter(isThumbStroke);
+    const ids = findThumbStrokes(pattern);
+    const thumb = pattern.strokes.filter(({ id }) => ids.has(id));
     if (thumb.length === 0)
       return failure(createProblem('cannot-transform', { problem: message('reason.no-thumb-on-bass') }));
     return applyEditTo(pattern, {
@@ -170,7 +171,7 @@ const thumbStringAxis: VariationAxis = {
   key: 'pulse string',
   name: message('drill-axis.pulse-string.name'),
   values: ({ instrument }) =>
-    listBassStrings(stringCount(instrument)).map((string) => ({
+    listBassStrings(instrument).map((string) => ({
       key: String(string),
       name: message('drill-axis.pulse-string.option', { string }),
       apply: moveThumbToString(string),

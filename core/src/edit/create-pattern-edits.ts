@@ -1,5 +1,5 @@
 import { createProblem, type Problem } from '../errors/index.ts';
-import { findShape, listOpenShapes, type Voicing } from '../harmony/index.ts';
+import { findShape, findVoicings, listOpenShapes, type Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
 import {
   hasChordRoles,
@@ -110,6 +110,15 @@ export const createVoicingEdit = (pattern: Pattern, voicing: Voicing): AnyPatter
   edits: [...followingRoles(pattern.strokes, pattern.instrument, voicing), { kind: 'setVoicing', voicing }],
 });
 
+/** The shape of a chord on an instrument: one that players know, the easiest there is, or the first shape of the tuning. */
+const findShapeOfChord = (instrument: Instrument, chord: string): Voicing => {
+  const known = findShape(instrument, chord);
+  if (known) return known;
+  const found = findVoicings(chord, instrument, { maxResults: 1 });
+  const easiest = found.ok ? found.value[0]?.voicing : undefined;
+  return easiest ? { ...easiest, chord } : (listOpenShapes(instrument.tuning, stringCount(instrument))[0] as Voicing);
+};
+
 /**
  * The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it.
  * @example
@@ -124,9 +133,7 @@ export const createVoicingEdit = (pattern: Pattern, voicing: Voicing): AnyPatter
  * ).document.instrument.capo // => 2
  */
 export const createInstrumentEdit = (pattern: Pattern, instrument: Instrument): AnyPatternEdit => {
-  const voicing =
-    findShape(instrument, pattern.voicing.chord) ??
-    (listOpenShapes(instrument.tuning, stringCount(instrument))[0] as Voicing);
+  const voicing = findShapeOfChord(instrument, pattern.voicing.chord);
   const after = { ...pattern, instrument, voicing };
   const gone = removing(pattern, after);
   const left = pattern.strokes.filter((stroke) => !validatePlacement(after, stroke));

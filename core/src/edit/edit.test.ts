@@ -108,14 +108,14 @@ describe('what is refused, and how it is said', () => {
     ],
     ['a nameless pattern', { kind: 'rename', name: '  ' }, /A pattern name needs/],
     [
-      'a tuning of three strings',
-      { kind: 'setInstrument', instrument: { ...base.instrument, pitches: [40, 45, 50] } },
-      /4 to 8 strings \(not 3\)/,
+      'a tuning of two strings',
+      { kind: 'setInstrument', instrument: { ...base.instrument, pitches: [40, 45] } },
+      /3 to 10 strings \(not 2\)/,
     ],
     [
-      'a tuning of nine strings',
-      { kind: 'setInstrument', instrument: { ...base.instrument, pitches: Array<number>(9).fill(40) } },
-      /4 to 8 strings \(not 9\)/,
+      'a tuning of eleven strings',
+      { kind: 'setInstrument', instrument: { ...base.instrument, pitches: Array<number>(11).fill(40) } },
+      /3 to 10 strings \(not 11\)/,
     ],
     [
       'a shape for another number of strings',

@@ -38,6 +38,7 @@ export const ERRORS = {
   'chord-unreadable': { status: 422 },
   'capo-out-of-range': { status: 422 },
   'frets-out-of-range': { status: 422 },
+  'thumb-strings-out-of-range': { status: 422 },
   'school-unknown': { status: 422 },
   'name-wrong': { status: 422 },
   'too-many-strokes': { status: 422 },

@@ -43,3 +43,4 @@ export {
   type SchoolReference,
 } from './task/pattern-task.ts';
 export { findBestFingerings, fingerPattern, fingerScore } from './finger-pattern.ts';
+export { findThumbStrokes } from './thumb-strokes.ts';

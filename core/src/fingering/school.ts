@@ -1,4 +1,5 @@
 import type { Label, Message } from '../message/message.ts';
+import { USUAL_THUMB_FROM } from '../instrument/index.ts';
 import { actuatorOf, type Digit } from '../pattern/index.ts';
 
 /** What holds the strings: bare fingers, a thumb pick with fingers, a flat pick with fingers, a flat pick alone. */
@@ -70,7 +71,16 @@ export interface DigitRuleContext {
   readonly together: number;
   /** Whether the stroke belongs to a line on the bass strings rather than to a pulse. */
   readonly line?: boolean;
+  /** The highest string of the thumb, where it is not 4. */
+  readonly thumbFrom?: number;
 }
+
+/**
+ * The highest string that is the thumb's in a school on an instrument.
+ * @example
+ * thumbFromOf(resolveSchoolOrThrow({ school: 'rolling' })) // => 4
+ */
+export const thumbFromOf = ({ thumbFrom }: Pick<School, 'thumbFrom'>): number => thumbFrom ?? USUAL_THUMB_FROM;
 
 /** Which way a school rakes: fingers toward the bass, the thumb toward the treble. */
 export type RakeDirection = 'both' | 'fingers' | 'thumb';
@@ -101,6 +111,8 @@ export interface School {
   readonly weights: PenaltyWeights;
   /** Whether the basses are the thumb's and the trebles the fingers', chords apart. */
   readonly isBassReservedForThumb?: boolean;
+  /** The highest string of the thumb, where the instrument gives it others than 4 and lower. */
+  readonly thumbFrom?: number;
   /** The finger that opens a line, where the school says. */
   readonly lead?: Digit;
   readonly rakes?: RakeDirection;

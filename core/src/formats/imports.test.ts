@@ -263,7 +263,7 @@ describe('plain-text tablature in', () => {
     ['no tablature', 'Dear student, practise well.', /No readable notes/],
     ['nothing', '', /No readable notes/],
     ['lines without notes', Array<string>(6).fill('e|--------|').join('\n'), /No readable notes/],
-    ['three lines', Array<string>(3).fill('e|--0-----|').join('\n'), /No readable notes/],
+    ['two lines', Array<string>(2).fill('e|--0-----|').join('\n'), /No readable notes/],
     [
       'systems that differ',
       [...Array<string>(6).fill('e|--0-----|'), '', ...Array<string>(4).fill('e|--0-----|')].join('\n'),

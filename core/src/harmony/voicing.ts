@@ -1,4 +1,10 @@
-import { listBassStrings, pitchAt, midiToPitchClass, stringCount, type Instrument } from '../instrument/index.ts';
+import {
+  highestThumbString,
+  listBassStrings,
+  pitchAt,
+  midiToPitchClass,
+  type Instrument,
+} from '../instrument/index.ts';
 import { isReadChord, notePitchClass, readChord } from '../theory/index.ts';
 
 /** A chord held on the neck: frets above the capo from string N to string 1, null where a string is muted. */
@@ -7,6 +13,8 @@ export interface Voicing {
   readonly frets: readonly (number | null)[];
   /** The string that carries the bass, where it is another than the chord gives. */
   readonly bass?: number;
+  /** The string that alternates with the bass, where it is another than the chord gives. */
+  readonly alternate?: number;
 }
 
 /** Root and named bass of a chord symbol, as pitch classes. */
@@ -62,11 +70,17 @@ export const parseChordBass = (symbol: string): ChordBass | undefined => {
  */
 export const listPossibleBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => [
   ...soundingBassStrings(instrument, voicing),
-  ...(isStringSounding(voicing, 3) && stringCount(instrument) > 3 ? [3] : []),
+  ...stringAboveBass(instrument, voicing),
 ];
 
+/** The string above those of the thumb, where it sounds: it carries a bass that they cannot. */
+const stringAboveBass = (instrument: Instrument, voicing: Voicing): readonly number[] => {
+  const string = highestThumbString(instrument) - 1;
+  return string > 1 && isStringSounding(voicing, string) ? [string] : [];
+};
+
 const soundingBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] =>
-  listBassStrings(stringCount(instrument)).filter((string) => isStringSounding(voicing, string));
+  listBassStrings(instrument).filter((string) => isStringSounding(voicing, string));
 
 /**
  * Behind a capo a chord is named as it is fingered (a C that sounds as a D) or as it sounds. The shape tells which:
@@ -122,6 +136,10 @@ export const rankAlternateBassStrings = (instrument: Instrument, voicing: Voicin
   const root = parseChordBass(voicing.chord)?.root ?? 0;
   const rank = (string: number): number => alternateRank((pitchClassOn(instrument, voicing, string) - root + 12) % 12);
   const others = soundingBassStrings(instrument, voicing).filter((string) => string !== bass);
-  if (others.length > 0) return [...others].sort((a, b) => rank(a) - rank(b) || b - a);
-  return isStringSounding(voicing, 3) ? [3] : [];
+  const given = voicing.alternate;
+  const first = (string: number): number => (string === given ? 0 : 1);
+  if (given !== undefined && given !== bass && !others.includes(given) && isStringSounding(voicing, given))
+    return [given, ...others.sort((a, b) => rank(a) - rank(b) || b - a)];
+  if (others.length > 0) return others.sort((a, b) => first(a) - first(b) || rank(a) - rank(b) || b - a);
+  return stringAboveBass(instrument, voicing);
 };

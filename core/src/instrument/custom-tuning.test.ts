@@ -9,13 +9,16 @@ test.each<[string, readonly number[]]>([
   ['C G C G C E', [36, 43, 48, 55, 60, 64]],
   ['E♭ A♭ D♭ G♭ B♭ E♭', [39, 44, 49, 54, 58, 63]],
   ['d g d f# a d', [38, 43, 50, 54, 57, 62]],
+  ['G D G', [43, 50, 55]],
+  ['g4 C E A', [67, 60, 64, 69]],
   ['B1 E2 A2 D3 G3 B3 E4', [35, 40, 45, 50, 55, 59, 64]],
 ])('%s', (text, pitches) => {
   expect(valueOrThrow(parseTuning(text)).pitches).toEqual(pitches);
 });
 
 test.each([
-  ['D A D', /3 notes/],
+  ['D A', /2 notes/],
+  ['C D E F G A B C D E F', /11 notes/],
   ['D A D G H D', /“H” is not a note/],
   ['', /0 notes/],
 ])('“%s” is no tuning, and says why', (text, words) => {

@@ -1,4 +1,4 @@
-import { type Label, message } from '../message/index.ts';
+import { type Label, type Message, message } from '../message/index.ts';
 import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import { STRING_RANGE, semitonesToRetune } from './instrument.ts';
 import { formatTuning, parsePitchClass, midiToPitchClass } from './pitch.ts';
@@ -6,8 +6,19 @@ import { readTuningWords, splitNotes } from './tuning-words.ts';
 import { TUNINGS, type Tuning } from './tunings.ts';
 
 /** What a tuning of so many strings is compared with to find the octaves its notes lie in. */
-const usualOf = (strings: number): readonly number[] =>
-  (TUNINGS.find(({ pitches }) => pitches.length === strings) as Tuning).pitches;
+const usualOf = (strings: number): readonly number[] => {
+  const known = TUNINGS.find(({ pitches, key }) => pitches.length === strings && key !== 'four-string-high')?.pitches;
+  return known ?? belowEight(strings);
+};
+
+const FOURTH = 5;
+
+/** More than eight strings go on downward in fourths (est.). */
+const belowEight = (strings: number): readonly number[] => {
+  const eight = usualOf(8);
+  const more = Array.from({ length: strings - 8 }, (_, index) => (eight[0] as number) - FOURTH * (index + 1));
+  return [...more.reverse(), ...eight];
+};
 
 /** The pitch of a class nearest to another: at most six semitones away, the lower of two. */
 const nearest = (pitchClass: number, to: number): number => {
@@ -93,3 +104,25 @@ export const tuningName = ({
   readonly tuning: string;
   readonly pitches: readonly number[];
 }): Label => TUNINGS.find(({ key, pitches: own }) => key === tuning && own.join() === pitches.join())?.name ?? tuning;
+
+const usualTuning = (strings: number): Tuning | undefined => {
+  const standard = TUNINGS.find(({ key }) => key === 'standard');
+  return standard?.pitches.length === strings ? standard : undefined;
+};
+
+/**
+ * How to get to a tuning from the standard one, string by string: “6 down 2, 1 down 2”; undefined for the standard one
+ * and where there is none of as many strings.
+ * @example
+ * describeRetuning({ pitches: [38, 45, 50, 55, 59, 64] }).code // => 'tuning.retune'
+ */
+export const describeRetuning = ({ pitches }: Pick<Tuning, 'pitches'>): Message | undefined => {
+  const standard = usualTuning(pitches.length);
+  if (!standard) return undefined;
+  const { strings } = createRetunePlan(standard, { key: '', name: '', pitches });
+  if (strings.length === 0) return undefined;
+  const steps = strings.map(({ string, semitones }) =>
+    message('tuning.retune-step', { string, by: Math.abs(semitones), way: semitones > 0 ? 'up' : 'down' }),
+  );
+  return message('tuning.retune', { steps });
+};

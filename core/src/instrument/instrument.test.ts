@@ -45,10 +45,15 @@ test('standard tuning is E A D G B E, and a capo lifts it', () => {
   expect(midiToNoteName(pitchAt({ ...guitar, capo: 3 }, 6, 0))).toBe('G2');
 });
 
-test('bass strings are N down to 4', () => {
-  expect(listBassStrings(6)).toEqual([6, 5, 4]);
-  expect(listBassStrings(4)).toEqual([4]);
-  expect(listBassStrings(8)).toEqual([8, 7, 6, 5, 4]);
+const thumbOf = (key: string): readonly number[] => listBassStrings(findTuningOrStandard(key));
+
+test('the thumb has the strings from N to 4, of three the lowest, of four that are re-entrant two', () => {
+  expect(thumbOf('standard')).toEqual([6, 5, 4]);
+  expect(thumbOf('four-string')).toEqual([4]);
+  expect(thumbOf('eight-string')).toEqual([8, 7, 6, 5, 4]);
+  expect(thumbOf('three-string')).toEqual([3]);
+  expect(thumbOf('four-string-high')).toEqual([4, 3]);
+  expect(listBassStrings({ ...findTuningOrStandard('open-g'), thumbFrom: 5 })).toEqual([6, 5]);
 });
 
 test('every tuning that ships can stand', () => {

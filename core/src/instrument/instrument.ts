@@ -9,10 +9,12 @@ export interface Instrument {
   readonly pitches: readonly number[];
   readonly capo: number;
   readonly frets: number;
+  /** The highest string the thumb plays as a matter of course, where it is another than the tuning gives. */
+  readonly thumbFrom?: number;
 }
 
 /** How few and how many strings an instrument may have. */
-export const STRING_RANGE = { least: 4, most: 8 } as const;
+export const STRING_RANGE = { least: 3, most: 10 } as const;
 
 /** Frets on a neck when nothing else is said. */
 export const DEFAULT_FRETS = 21;
@@ -59,20 +61,44 @@ export const openStringName = (instrument: Instrument, string: number): string =
   return note ? displayNote(note) : '';
 };
 
-/**
- * Strings that carry the bass, lowest first: string N up to string 4 (6 5 4 on six strings).
- * @example
- * listBassStrings(6) // => [6, 5, 4]
- */
-export const listBassStrings = (strings: number): readonly number[] =>
-  Array.from({ length: strings - 3 }, (_, index) => strings - index);
+/** What says which strings are the thumb's. */
+export type ThumbStrings = Pick<Instrument, 'pitches' | 'thumbFrom'>;
+
+/** The highest string of the thumb on most instruments (common practice, no source). */
+export const USUAL_THUMB_FROM = 4;
+
+/** Four strings of which the lowest line sounds above the next have two for the thumb (common practice, no source). */
+const isReentrant = ([low = 0, next = 0]: readonly number[]): boolean => low > next;
 
 /**
- * Whether a string, counted from 1 = highest, is one of those that carry the bass: 4 and below.
+ * The highest string the thumb plays as a matter of course: 4, unless the instrument has fewer or says otherwise.
  * @example
- * isBassString(4) // => true
+ * highestThumbString({ pitches: [40, 45, 50, 55, 59, 64] }) // => 4
+ * highestThumbString({ pitches: [67, 60, 64, 69] }) // => 3
  */
-export const isBassString = (string: number): boolean => string > 3;
+export const highestThumbString = ({ pitches, thumbFrom }: ThumbStrings): number => {
+  if (thumbFrom !== undefined) return thumbFrom;
+  if (pitches.length < USUAL_THUMB_FROM) return pitches.length;
+  return pitches.length === USUAL_THUMB_FROM && isReentrant(pitches) ? USUAL_THUMB_FROM - 1 : USUAL_THUMB_FROM;
+};
+
+/**
+ * Strings that carry the bass, lowest first: the thumb's.
+ * @example
+ * listBassStrings({ pitches: [40, 45, 50, 55, 59, 64] }) // => [6, 5, 4]
+ */
+export const listBassStrings = (instrument: ThumbStrings): readonly number[] => {
+  const strings = instrument.pitches.length;
+  return Array.from({ length: strings - highestThumbString(instrument) + 1 }, (_, index) => strings - index);
+};
+
+/**
+ * Whether a string, counted from 1 = highest, is one of those that carry the bass.
+ * @example
+ * isBassString({ pitches: [40, 45, 50, 55, 59, 64] }, 4) // => true
+ */
+export const isBassString = (instrument: ThumbStrings, string: number): boolean =>
+  string >= highestThumbString(instrument);
 
 /**
  * Semitones each string is retuned by, from string N to string 1, to go from one tuning to another.
@@ -87,7 +113,7 @@ export const semitonesToRetune = (from: Tuning, to: Tuning): readonly number[] =
  * @example
  * validateInstrument(createPattern('P').instrument).length // => 0
  */
-export const validateInstrument = ({ pitches, capo, frets }: Instrument): readonly Problem[] => {
+export const validateInstrument = ({ pitches, capo, frets, thumbFrom }: Instrument): readonly Problem[] => {
   const found: Problem[] = [];
   if (pitches.length < STRING_RANGE.least || pitches.length > STRING_RANGE.most)
     found.push(createProblem('strings-out-of-range', { value: pitches.length }));
@@ -99,5 +125,7 @@ export const validateInstrument = ({ pitches, capo, frets }: Instrument): readon
     found.push(createProblem('frets-out-of-range', { value: frets }));
   if (!Number.isInteger(capo) || capo < 0 || capo > frets - 5)
     found.push(createProblem('capo-out-of-range', { value: capo, most: frets - 5 }));
+  if (thumbFrom !== undefined && (!Number.isInteger(thumbFrom) || thumbFrom < 2 || thumbFrom > pitches.length))
+    found.push(createProblem('thumb-strings-out-of-range', { value: thumbFrom, most: pitches.length }));
   return found;
 };

@@ -41,7 +41,7 @@ test.each([
   ).toBe(notes);
 });
 
-test.each(['', 'hello', 'open', 'drop', 'xyz', 'dad'])('%j is no tuning', (typed) => {
+test.each(['', 'hello', 'open', 'drop', 'xyz', 'da'])('%j is no tuning', (typed) => {
   expect(parseTuning(typed).ok).toBe(false);
 });
 

@@ -48,7 +48,7 @@ test('a cost is the weights times what a fingering uses of them, and what no wei
       const task = createTaskFromPattern({ ...pattern, school: school.key });
       const { digits } = fingerPattern({ ...pattern, school: school.key });
       const bare = {
-        ...school,
+        ...task.school,
         weights: { ...school.weights, ...Object.fromEntries(LEARNABLE_WEIGHT_KEYS.map((key) => [key, 0])) },
       };
       const uses = computeFeatures(task, digits);

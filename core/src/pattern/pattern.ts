@@ -1,5 +1,5 @@
 import type { Voicing } from '../harmony/index.ts';
-import { isBassString, type Instrument } from '../instrument/index.ts';
+import { isBassString, type Instrument, type ThumbStrings } from '../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Digit } from './digit.ts';
 
@@ -163,11 +163,13 @@ export const compareByTimeThenString = (a: Stroke, b: Stroke): number => a.at - 
 /**
  * Whether a stroke is one that the thumb would take: struck, and pinned to the thumb or free on a bass string.
  * @example
- * isThumbStroke({ string: 5 }) // => true
- * isThumbStroke({ string: 5, pin: 'i' }) // => false
+ * isThumbStroke(createPattern('P').instrument, { string: 5 }) // => true
+ * isThumbStroke(createPattern('P').instrument, { string: 5, pin: 'i' }) // => false
  */
-export const isThumbStroke = ({ string, pin, slur }: Pick<Stroke, 'string' | 'pin' | 'slur'>): boolean =>
-  !slur && (pin === 'p' || (pin === undefined && isBassString(string)));
+export const isThumbStroke = (
+  instrument: ThumbStrings,
+  { string, pin, slur }: Pick<Stroke, 'string' | 'pin' | 'slur'>,
+): boolean => !slur && (pin === 'p' || (pin === undefined && isBassString(instrument, string)));
 
 /**
  * The stroke on a string at a tick, if there is one.

@@ -1,7 +1,7 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { resolveSchoolOrThrow } from '../fingering/index.ts';
 import { countSplitBars } from '../formats/index.ts';
-import { tuningName } from '../instrument/index.ts';
+import { describeRetuning, tuningName } from '../instrument/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import { NEAR_MAX_TEMPO, listTempoSteps } from '../practice/index.ts';
 import type { Score } from '../score/index.ts';
@@ -16,11 +16,13 @@ import { TEMPO_RANGE, beatNoteKey, formatMetre } from '../time/index.ts';
  */
 export const listSheetFacts = (document: Pattern | Song): readonly Label[] => {
   const { metre, tempo, swing, instrument } = document;
+  const retuning = describeRetuning(instrument);
   return [
     resolveSchoolOrThrow(document).name,
     message('sheet.tempo-line', { metre: formatMetre(metre), tempo, note: beatNoteKey(metre) }),
     ...(swing && swing > 50 ? [message('sheet.swing', { share: swing / 100 })] : []),
     tuningName(instrument),
+    ...(retuning ? [retuning] : []),
     ...(instrument.capo > 0 ? [message('sheet.capo', { fret: instrument.capo })] : []),
   ];
 };

@@ -1,16 +1,19 @@
 import { message, type Message } from '../message/index.ts';
 import { failure, createProblem, success, type Problem } from '../errors/index.ts';
+import { findThumbStrokes } from '../fingering/index.ts';
+import { isBassString } from '../instrument/index.ts';
 import { findBassString, rankAlternateBassStrings } from '../harmony/index.ts';
-import {
-  isThumbStroke,
-  patternLength,
-  findStringOfRole,
-  type Pattern,
-  type ChordRole,
-  type Stroke,
-} from '../pattern/index.ts';
+import { patternLength, findStringOfRole, type Pattern, type ChordRole, type Stroke } from '../pattern/index.ts';
 import { offbeatTicks, beatsPerBar, ticksPerBeat } from '../time/index.ts';
 import { selectStrokes, createReplaceEdit, wrapTick, type PatternTransform } from './transform.ts';
+
+type StrokeTest = (stroke: Stroke) => boolean;
+
+/** Which strokes are the thumb's: by who plays them, not by their strings. */
+const createThumbTest = (pattern: Pattern): StrokeTest => {
+  const thumb = findThumbStrokes(pattern);
+  return ({ id }) => thumb.has(id);
+};
 
 const refuse = (why: Message): Problem => createProblem('cannot-transform', { problem: why });
 
@@ -29,11 +32,12 @@ const noThumb = refuse(message('reason.no-thumb-on-bass'));
  * ).ok // => false
  */
 export const halveThumbPulse: PatternTransform = (pattern, ids) => {
+  const isThumb = createThumbTest(pattern);
   const chosen = selectStrokes(pattern, ids);
-  const times = timesOf(chosen.filter(isThumbStroke));
+  const times = timesOf(chosen.filter(isThumb));
   if (times.length < 2) return failure(noThumb);
   return createReplaceEdit(pattern, ids, {
-    strokes: chosen.filter((stroke) => !isThumbStroke(stroke) || times.indexOf(stroke.at) % 2 === 0),
+    strokes: chosen.filter((stroke) => !isThumb(stroke) || times.indexOf(stroke.at) % 2 === 0),
   });
 };
 
@@ -47,8 +51,9 @@ export const halveThumbPulse: PatternTransform = (pattern, ids) => {
  * ).ok // => true
  */
 export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
+  const isThumb = createThumbTest(pattern);
   const chosen = selectStrokes(pattern, ids);
-  const times = timesOf(chosen.filter(isThumbStroke));
+  const times = timesOf(chosen.filter(isThumb));
   const string = findStringOfRole(pattern.instrument, pattern.voicing, 'alternate');
   if (times.length === 0 || string === null) return failure(noThumb);
   const length = patternLength(pattern);
@@ -70,15 +75,16 @@ export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
  * ).ok // => true
  */
 export const togglePinch: PatternTransform = (pattern, ids) => {
+  const isThumb = createThumbTest(pattern);
   const chosen = selectStrokes(pattern, ids);
   const half = offbeatTicks(pattern.metre);
   const length = patternLength(pattern);
-  const thumbs = new Set(timesOf(chosen.filter(isThumbStroke)));
+  const thumbs = new Set(timesOf(chosen.filter(isThumb)));
   if (thumbs.size === 0) return failure(noThumb);
-  const fingers = chosen.filter((stroke) => !isThumbStroke(stroke));
+  const fingers = chosen.filter((stroke) => !isThumb(stroke));
   const pinched = fingers.some(({ at }) => thumbs.has(at));
   const moved = (stroke: Stroke): Stroke => {
-    if (isThumbStroke(stroke)) return stroke;
+    if (isThumb(stroke)) return stroke;
     if (pinched) return thumbs.has(stroke.at) ? { ...stroke, at: wrapTick(stroke.at + half, length) } : stroke;
     return thumbs.has(wrapTick(stroke.at - half, length))
       ? { ...stroke, at: wrapTick(stroke.at - half, length) }
@@ -113,9 +119,11 @@ const roleOf = (pattern: Pattern, { string, role }: Stroke): ChordRole => {
  *   .join(' ') // => '0/5 210/3 420/2 630/3'
  */
 export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
+  const isThumb = createThumbTest(pattern);
   const chosen = selectStrokes(pattern, ids);
-  if (!chosen.some(isThumbStroke)) return failure(noThumb);
-  const bound = chosen.map((stroke) => (isThumbStroke(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
+  const isBass = (stroke: Stroke): boolean => isThumb(stroke) && isBassString(pattern.instrument, stroke.string);
+  if (!chosen.some(isBass)) return failure(noThumb);
+  const bound = chosen.map((stroke) => (isBass(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
   const placed = bound.map((stroke) =>
     stroke.role
       ? { ...stroke, string: findStringOfRole(pattern.instrument, pattern.voicing, stroke.role) ?? stroke.string }
@@ -145,7 +153,8 @@ export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
 export const keepHandPart =
   (kept: 'thumb' | 'fingers'): PatternTransform =>
   (pattern, ids) => {
-    const left = selectStrokes(pattern, ids).filter((stroke) => isThumbStroke(stroke) === (kept === 'thumb'));
+    const isThumb = createThumbTest(pattern);
+    const left = selectStrokes(pattern, ids).filter((stroke) => isThumb(stroke) === (kept === 'thumb'));
     return left.length === 0
       ? failure(refuse(message('reason.transform-leaves-nothing', { kept })))
       : createReplaceEdit(pattern, ids, { strokes: left });
@@ -157,8 +166,9 @@ export const keepHandPart =
  * addThumbPulse(createPattern('P'), [], createIdGenerator(createPattern('P'))).ok // => true
  */
 export const addThumbPulse: PatternTransform = (pattern, _ids, newName) => {
+  const isThumb = createThumbTest(pattern);
   const beat = ticksPerBeat(pattern.metre);
-  const taken = new Set(pattern.strokes.filter(isThumbStroke).map(({ at }) => at));
+  const taken = new Set(pattern.strokes.filter(isThumb).map(({ at }) => at));
   const added = Array.from({ length: beatsPerBar(pattern.metre) * pattern.bars }, (_, index) => index)
     .filter((index) => !taken.has(index * beat))
     .flatMap((index): Stroke[] => {

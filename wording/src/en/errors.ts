@@ -18,7 +18,7 @@ export const errors = {
   'error.length-out-of-range': 'A pattern is {least} to {most} bars long (not {value}).',
   'error.subdivision-unknown':
     'A beat cannot be divided into {value}. Choose 1 to 9 or 12, as far as the beat divides evenly.',
-  'error.strings-out-of-range': 'A tuning has 4 to 8 strings (not {value}).',
+  'error.strings-out-of-range': 'A tuning has 3 to 10 strings (not {value}).',
   'error.pitch-out-of-range': 'String {string} cannot be tuned to note {value}. Use MIDI notes 12 to 100.',
   'error.voicing-strings':
     'The voicing {chord} has {value} strings, the instrument {strings}. Choose a voicing for this tuning.',
@@ -38,6 +38,7 @@ export const errors = {
   'error.chart-empty': 'This chart has no bars. Put bars between | signs: | C | G | Am | F |.',
   'error.chord-unreadable': '“{value}” is not a chord: “{part}” is unknown. Close matches: {near}.',
   'error.capo-out-of-range': 'A capo at fret {value} leaves no room to play. Use 0 to {most}.',
+  'error.thumb-strings-out-of-range': 'The thumb’s highest string can be 2 to {most} (not {value}).',
   'error.frets-out-of-range': 'A neck has 5 to 30 frets (not {value}).',
   'error.school-unknown': 'There is no fingering school “{value}”. Choose one of: {known}.',
   'error.name-wrong': 'A pattern name needs 1 to 120 characters.',

@@ -39,7 +39,7 @@ export const reasons = {
     'Recordings with {count, plural, one {# channel} other {# channels}} are not supported. Use mono or stereo.',
   'reason.audio-rate': 'A sample rate of {rate} Hz is not supported. Use 44.1 or 48 kHz.',
   'reason.tuning-note-count':
-    '{count, plural, one {# note} other {# notes}} given; a tuning has 4 to 8 strings. Write notes from the lowest string up, such as D A D G A D.',
+    '{count, plural, one {# note} other {# notes}} given; a tuning has 3 to 10 strings. Write notes from the lowest string up, such as D A D G A D.',
   'reason.tuning-note': '“{value}” is not a note. Write notes from the lowest string up, such as D A D G A D.',
   'reason.choose-one-of': 'choose {options}.',
   'reason.choose-between': 'choose {least} to {most}.',

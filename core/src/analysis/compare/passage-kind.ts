@@ -55,22 +55,18 @@ const countSteps = (pattern: Pattern, singles: readonly Stroke[]): StepCounts =>
   return steps;
 };
 
-const isTremolo = (singles: readonly Stroke[]): boolean => {
+const isTremolo = (isBass: (stroke: Stroke) => boolean, singles: readonly Stroke[]): boolean => {
   const runs = singles
-    .map(({ string }) => (isBassString(string) ? '|' : String(string)))
+    .map((stroke) => (isBass(stroke) ? '|' : String(stroke.string)))
     .join('')
     .split('|')
     .filter((run) => run.length > 0);
-  return (
-    runs.length > 0 &&
-    singles.some(({ string }) => isBassString(string)) &&
-    runs.every((run) => /^(\d)\1\1+$/.test(run))
-  );
+  return runs.length > 0 && singles.some(isBass) && runs.every((run) => /^(\d)\1\1+$/.test(run));
 };
 
 /** A bass on one string, then on another, in turn, with trebles between them. */
-const hasAlternatingThumb = (events: readonly (readonly Stroke[])[]): boolean => {
-  const basses = events.flatMap((strokes) => strokes.filter(({ string }) => isBassString(string)));
+const hasAlternatingThumb = (isBass: (stroke: Stroke) => boolean, events: readonly (readonly Stroke[])[]): boolean => {
+  const basses = events.flatMap((strokes) => strokes.filter(isBass));
   const turns = basses.slice(1).filter(({ string }, index) => string !== basses[index]?.string).length;
   const even = new Set(basses.slice(1).map(({ at }, index) => at - (basses[index]?.at ?? 0))).size === 1;
   const trebles = events.flat().length - basses.length;
@@ -95,10 +91,11 @@ export const classifyPassage = (pattern: Pattern): PassageKind | undefined => {
   if (events.length < 2) return undefined;
   if (events.filter(({ length }) => length > 2).length >= PASSAGE_THRESHOLDS.chords * events.length)
     return 'block-chords';
-  if (hasAlternatingThumb(events)) return 'alternating-thumb';
+  const isBass = ({ string }: Stroke): boolean => isBassString(pattern.instrument, string);
+  if (hasAlternatingThumb(isBass, events)) return 'alternating-thumb';
   if (events.some(({ length }) => length > 1)) return undefined;
   const singles = events.flat();
-  if (isTremolo(singles)) return 'tremolo';
+  if (isTremolo(isBass, singles)) return 'tremolo';
   const { all, repeated, onString, next, skips } = countSteps(pattern, singles);
   if (repeated >= PASSAGE_THRESHOLDS.most * all) return 'repeated-notes';
   if (onString >= PASSAGE_THRESHOLDS.scale * all && onString + next + repeated >= 0.9 * all) return 'scale-line';

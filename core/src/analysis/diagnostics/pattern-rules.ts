@@ -1,6 +1,6 @@
 import { message } from '../../message/message.ts';
 import { getRecurringBars } from '../../fingering/index.ts';
-import { isBassString } from '../../instrument/index.ts';
+import { thumbFromOf } from '../../fingering/index.ts';
 import { type AnyPatternEdit } from '../../edit/index.ts';
 import {
   ACTUATORS,
@@ -92,6 +92,7 @@ export const checkIdleDigit: DiagnosticRule = (context) => {
     strings: task.strings,
     together: 1,
     line: task.strokes[index]?.isInBassLine,
+    thumbFrom: task.school.thumbFrom,
   };
   const idle = ACTUATORS.filter(
     (striker): striker is Exclude<Actuator, 'pick'> =>
@@ -99,7 +100,7 @@ export const checkIdleDigit: DiagnosticRule = (context) => {
       striker !== busy.striker &&
       task.school.digits.includes(striker) &&
       task.school.isDigitAllowed(striker, setting) &&
-      !(task.school.isBassReservedForThumb && striker === 'p' && !isBassString(stroke.string)) &&
+      !(task.school.isBassReservedForThumb && striker === 'p' && stroke.string < thumbFromOf(task.school)) &&
       countStrokes(context, striker) < IDLE_THRESHOLDS.share * countStrokes(context, busy.striker),
   )[0];
   if (!idle || stroke.pin) return [];

@@ -54,6 +54,7 @@ export const listOtherDigits = (
     strings: task.strings,
     together: event.strokes.length,
     line: task.strokes[index]?.isInBassLine,
+    thumbFrom: task.school.thumbFrom,
   };
   return task.school.digits.filter(
     (digit) =>

@@ -1,4 +1,5 @@
 import { isFinger } from '../../pattern/index.ts';
+import { thumbFromOf } from '../school.ts';
 import type { StrokeCost } from './cost.ts';
 
 /**
@@ -31,8 +32,9 @@ export const bassReservedForThumbCost: StrokeCost = {
   category: 'rule',
   cost: ({ digit, string, isInChord, isInRun }, { school }) => {
     if (!school.isBassReservedForThumb || isInChord) return 0;
-    if (digit === 'p') return string < 4 ? RULE_PENALTY : 0;
-    return string > 3 && !isInRun ? RULE_PENALTY : 0;
+    const isBass = string >= thumbFromOf(school);
+    if (digit === 'p') return isBass ? 0 : RULE_PENALTY;
+    return isBass && !isInRun ? RULE_PENALTY : 0;
   },
 };
 
@@ -45,7 +47,8 @@ export const weakDigitCost: StrokeCost = {
 /** The thumb above the bass strings. */
 export const thumbOnTrebleCost: StrokeCost = {
   category: 'thumb-up',
-  cost: ({ digit, string }, { school }) => (digit === 'p' ? school.weights.thumbUp * Math.max(0, 4 - string) : 0),
+  cost: ({ digit, string }, { school }) =>
+    digit === 'p' ? school.weights.thumbUp * Math.max(0, thumbFromOf(school) - string) : 0,
 };
 
 /** Opening with an upstroke where the school counts from a downstroke. */

@@ -2,15 +2,16 @@ import { isFinger, actuatorOf } from '../../pattern/index.ts';
 import { baseMinIntervalOtherActuator, baseMinIntervalSameActuator } from '../hand-profile.ts';
 import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import { classifyPickStringChange } from '../pick-string-change.ts';
-import { hasContinuousPickDirection, type School } from '../school.ts';
+import { hasContinuousPickDirection, thumbFromOf, type School } from '../school.ts';
 import { decayWithRest, type CostContext, type TimeGap, type StrokePairCost } from './cost.ts';
 
 /** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
-const canSchoolRake = ({ rakes, weights }: School, from: FingeredStroke, to: FingeredStroke): boolean => {
+const canSchoolRake = (school: School, from: FingeredStroke, to: FingeredStroke): boolean => {
+  const { rakes, weights } = school;
   if (weights.rake === undefined) return false;
   const thumb = from.digit === 'p';
   if (rakes === (thumb ? 'fingers' : 'thumb')) return false;
-  return thumb ? to.string === from.string - 1 && to.string > 3 : to.string === from.string + 1;
+  return thumb ? to.string === from.string - 1 && to.string >= thumbFromOf(school) : to.string === from.string + 1;
 };
 
 /**
@@ -58,10 +59,10 @@ export const returnStrokeCost: StrokePairCost = {
   category: 'returning',
   scopes: ['next'],
   cost: (from, to, gap, context) => {
-    const { weights } = context.school;
+    const { school } = context;
     const back = to.string - from.string === 1 && from.digit !== to.digit && isFinger(from.digit);
-    const thumbAtHome = to.digit === 'p' && to.string > 3;
-    return back && !thumbAtHome ? weights.returning * decayWithRest(gap, context) : 0;
+    const thumbAtHome = to.digit === 'p' && to.string >= thumbFromOf(school);
+    return back && !thumbAtHome ? school.weights.returning * decayWithRest(gap, context) : 0;
   },
 };
 

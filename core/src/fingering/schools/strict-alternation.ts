@@ -3,6 +3,7 @@ import { fingerName, fingerWord, type Digit } from '../../pattern/index.ts';
 import {
   DEFAULT_PENALTY_WEIGHTS,
   listBassStringNumbers,
+  thumbFromOf,
   stringRange,
   type School,
   type SchoolVariant,
@@ -24,7 +25,8 @@ export const strictAlternationSchool: School = {
   rule: message('school.alternation.rule'),
   digits: ['p', 'i', 'm'],
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : stringRange(3, 1)),
-  isDigitAllowed: (digit, { string, line }) => digit !== 'p' || (string > 3 && !line),
+  isDigitAllowed: (digit, { string, line, thumbFrom }) =>
+    digit !== 'p' || (string >= thumbFromOf({ thumbFrom }) && !line),
   weights: {
     ...DEFAULT_PENALTY_WEIGHTS,
     home: 0.3,

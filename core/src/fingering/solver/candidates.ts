@@ -72,7 +72,13 @@ const enumerateAssignments = (
 
 const permittedDigits = (task: FingeringTask, stroke: TaskStroke, together: number): readonly Digit[] => {
   if (stroke.pin) return [stroke.pin];
-  const setting = { string: stroke.string, strings: task.strings, together, line: stroke.isInBassLine };
+  const setting = {
+    string: stroke.string,
+    strings: task.strings,
+    together,
+    line: stroke.isInBassLine,
+    thumbFrom: task.school.thumbFrom,
+  };
   return task.school.digits.filter((digit) => task.school.isDigitAllowed(digit, setting));
 };
 

@@ -1,5 +1,6 @@
 import { valueOrThrow, type Problem, type Result } from '../../errors/index.ts';
 import { isBassString, stringCount } from '../../instrument/index.ts';
+import { withThumbStrings } from '../school-on-instrument.ts';
 import { DIGITS, type Digit, type Pattern } from '../../pattern/index.ts';
 import {
   flattenScore,
@@ -69,7 +70,7 @@ export const createTaskFromScore = (
   ticks: score.length,
   loop: score.loop,
   strings: stringCount(score.instrument),
-  school,
+  school: withThumbStrings(school, score.instrument),
   hand,
 });
 
@@ -87,7 +88,9 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
   const beats = findBeatIndexes(score);
   const line = findBassLineStrokes(score, beats);
   const opening = strokes.find(({ slur }) => !slur)?.at;
-  const lead = strokes.findIndex((stroke, index) => !stroke.slur && (!isBassString(stroke.string) || line[index]));
+  const lead = strokes.findIndex(
+    (stroke, index) => !stroke.slur && (!isBassString(score.instrument, stroke.string) || line[index]),
+  );
   return strokes.map((stroke, index) => {
     const { at } = stroke;
     const run = runs.get(index);
@@ -183,8 +186,10 @@ const isOffGrid = ({ beats }: Score, at: number, index: number): boolean => {
  * Which strokes belong to a line on the bass strings: single strokes whose neighbour in time, less than a beat away,
  * is a single stroke on a bass string too.
  */
-const findBassLineStrokes = ({ strokes, beats }: Score, beatOf: Int32Array): readonly boolean[] => {
-  const single = strokes.map(({ string }, index) => isBassString(string) && isOnlyStrokeAtTime(strokes, index));
+const findBassLineStrokes = ({ strokes, beats, instrument }: Score, beatOf: Int32Array): readonly boolean[] => {
+  const single = strokes.map(
+    ({ string }, index) => isBassString(instrument, string) && isOnlyStrokeAtTime(strokes, index),
+  );
   const close = (index: number, other: number): boolean => {
     if (other < 0 || other >= strokes.length || !single[other]) return false;
     const [a, b] = [strokes[index] as ScoreStroke, strokes[other] as ScoreStroke];
@@ -229,11 +234,12 @@ const findSingleStringRuns = (strokes: readonly ScoreStroke[]): SingleStringRuns
 };
 
 /** What the runs of three and more strokes on one string make of each of theirs. */
-const classifyRuns = ({ strokes, loop }: Score): ReadonlyMap<number, RunProperties> => {
+const classifyRuns = ({ strokes, loop, instrument }: Score): ReadonlyMap<number, RunProperties> => {
   const found = new Map<number, RunProperties>();
   const { struck, starts } = findSingleStringRuns(strokes);
   const count = starts.length - 1;
-  const bass = (run: number): boolean => isBassString(strokes[struck[starts[run] ?? -1] ?? -1]?.string ?? 0);
+  const bass = (run: number): boolean =>
+    isBassString(instrument, strokes[struck[starts[run] ?? -1] ?? -1]?.string ?? 0);
   for (let run = 0; run < count; run += 1) {
     const [from, to] = [starts[run] as number, starts[run + 1] as number];
     if (to - from < 3) continue;

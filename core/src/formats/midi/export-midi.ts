@@ -1,4 +1,4 @@
-import { STRING_RANGE } from '../../instrument/index.ts';
+import { channelOfString } from './string-channels.ts';
 import { getLoudness } from '../../sound/index.ts';
 import { listSoundingStrokes, applySwing, type Score, type ScoreStroke } from '../../score/index.ts';
 import { ticksPerBeat, isSameMetre, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
@@ -58,7 +58,7 @@ const STEEL_GUITAR = 25;
 /**
  * A channel for each string, so that two strings at one pitch do not end each other's note. String 1 is on the first.
  */
-const channelOf = ({ string }: ScoreStroke): number => Math.min(STRING_RANGE.most, string) - 1;
+const channelOf = ({ string }: ScoreStroke): number => channelOfString(string);
 
 /** So that our own files come back on the strings they were written for. */
 const stringsText = ({ instrument }: Score): string =>
@@ -67,7 +67,11 @@ const stringsText = ({ instrument }: Score): string =>
 const opening = (score: Score): readonly TrackEvent[] => [
   { at: 0, rank: 0, bytes: metaText(0x03, score.name) },
   { at: 0, rank: 0, bytes: metaText(0x01, stringsText(score)) },
-  ...score.instrument.pitches.map((_, channel) => ({ at: 0, rank: 3, bytes: [0xc0 | channel, STEEL_GUITAR] })),
+  ...score.instrument.pitches.map((_, index) => ({
+    at: 0,
+    rank: 3,
+    bytes: [0xc0 | channelOfString(index + 1), STEEL_GUITAR],
+  })),
 ];
 
 const tempoEvents = ({ tempos }: Score): readonly TrackEvent[] =>

@@ -19,6 +19,7 @@ import { UNTITLED } from '../../pattern/index.ts';
 import type { ImportedPattern } from '../imported-pattern.ts';
 import type { ParsedBar, ParsedMusic, ParsedNote } from '../parsed-music/parsed-music.ts';
 import { convertToPattern, type ImportSelection } from '../parsed-music/to-pattern.ts';
+import { stringOfChannel } from './string-channels.ts';
 import type { ParsedPart } from '../musicxml/parse-score.ts';
 import { SmfParseError, parseSmf, type TimedValue, type SmfContent, type SmfNote } from './parse-smf.ts';
 
@@ -56,7 +57,7 @@ const partsOf = ({ notes, names, strings }: SmfContent): readonly MidiPart[] => 
 
 /** What our own files say of their strings: pitches from the lowest up, and the capo. */
 const ownStrings = (text: string | undefined): Instrument | undefined => {
-  const found = /open strings ((?:\d{1,3} ){3,7}\d{1,3}), capo (\d{1,2})/.exec(text ?? '');
+  const found = /open strings ((?:\d{1,3} ){2,9}\d{1,3}), capo (\d{1,2})/.exec(text ?? '');
   if (!found) return undefined;
   const pitches = (found[1] as string).split(' ').map(Number);
   const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
@@ -196,9 +197,9 @@ const musicOf = (file: SmfContent, given: Instrument | undefined, chosen = 0): R
   const instrument = given ?? own ?? createInstrument(findTuningOrStandard('standard'));
   const strung = own !== undefined && own.pitches.join() === instrument.pitches.join();
   const notes = straight.notes.map(({ at, midi, velocity, channel }): ParsedNote => {
-    const open = instrument.pitches[instrument.pitches.length - 1 - channel];
+    const open = instrument.pitches[instrument.pitches.length - stringOfChannel(channel)];
     const fret = open === undefined ? -1 : midi - open - instrument.capo;
-    const place = strung && fret >= 0 && fret <= instrument.frets ? { string: channel + 1, fret } : {};
+    const place = strung && fret >= 0 && fret <= instrument.frets ? { string: stringOfChannel(channel), fret } : {};
     return { at, midi, velocity, marks: markOf(velocity, usual), ...place };
   });
   return success({

@@ -1,3 +1,4 @@
+import { PERCUSSION_CHANNEL } from './string-channels.ts';
 import { message, type Message } from '../../message/index.ts';
 import { createProblem, type Problem } from '../../errors/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
@@ -138,8 +139,6 @@ const readMeta = (track: Bytes, now: number, index: number, file: SmfContent): b
   return kind === META.end;
 };
 
-const PERCUSSION = 9;
-
 const readTrack = (track: Bytes, scale: number, index: number, file: SmfContent): void => {
   let now = 0;
   let status = 0;
@@ -155,7 +154,7 @@ const readTrack = (track: Bytes, scale: number, index: number, file: SmfContent)
       const kind = status >> 4;
       const velocity = kind === 0xc || kind === 0xd ? 0 : track.byte();
       const channel = status & 15;
-      if (kind === 0x9 && velocity > 0 && channel !== PERCUSSION)
+      if (kind === 0x9 && velocity > 0 && channel !== PERCUSSION_CHANNEL)
         file.notes.push({ at: Math.round(now * scale), midi, velocity, track: index, channel });
     }
   }

@@ -1,6 +1,6 @@
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Result } from '../../errors/index.ts';
-import { STRING_RANGE } from '../../instrument/index.ts';
+import { channelOfString } from './string-channels.ts';
 import { TICKS_PER_QUARTER } from '../../time/index.ts';
 import { SmfParseError, parseSmf, type SmfContent } from './parse-smf.ts';
 import { MAX_MIDI_BYTES } from './import-midi.ts';
@@ -37,7 +37,7 @@ export const serialisePerformance = (notes: readonly PlayedNoteOnString[]): Uint
     const at = Math.max(0, Math.round(note.at / TICK));
     const end = Math.max(at + 1, Math.min(at + LONGEST, next.get(note.string) ?? Infinity));
     next.set(note.string, at);
-    const channel = Math.min(STRING_RANGE.most, note.string) - 1;
+    const channel = channelOfString(note.string);
     return [
       { at, rank: 11, bytes: [0x90 | channel, note.pitch, velocityOf(note)] },
       { at: end, rank: 10, bytes: [0x80 | channel, note.pitch, 64] },

@@ -137,18 +137,26 @@ export const metreSchema = objectSchema(
 );
 
 /** An instrument: tuning, pitches, capo, frets. */
-export const instrumentSchema = objectSchema({
-  tuning: stringSchema(TEXT_LIMITS.tuning),
-  pitches: withDescription(
-    withBounds(arraySchema(withBounds(integerSchema(), { minimum: 12, maximum: 100 }), STRINGS), {
-      minItems: STRING_RANGE.least,
-      maxItems: STRING_RANGE.most,
-    }),
-    'MIDI note numbers from the lowest string N to string 1.',
-  ),
-  capo: withBounds(integerSchema(), { minimum: 0 }),
-  frets: withBounds(integerSchema(), { minimum: 5, maximum: 30 }),
-});
+export const instrumentSchema = objectSchema(
+  {
+    tuning: stringSchema(TEXT_LIMITS.tuning),
+    pitches: withDescription(
+      withBounds(arraySchema(withBounds(integerSchema(), { minimum: 12, maximum: 100 }), STRINGS), {
+        minItems: STRING_RANGE.least,
+        maxItems: STRING_RANGE.most,
+      }),
+      'MIDI note numbers from the lowest string N to string 1.',
+    ),
+    capo: withBounds(integerSchema(), { minimum: 0 }),
+    frets: withBounds(integerSchema(), { minimum: 5, maximum: 30 }),
+  },
+  {
+    thumbFrom: withDescription(
+      withBounds(integerSchema(), { minimum: 2, maximum: STRING_RANGE.most }),
+      'The highest string the thumb plays as a matter of course, where it is another than the tuning gives.',
+    ),
+  },
+);
 
 /** A shape held on the neck. */
 export const voicingSchema = objectSchema(
@@ -166,6 +174,10 @@ export const voicingSchema = objectSchema(
     bass: withDescription(
       withBounds(integerSchema(), { minimum: 1, maximum: STRING_RANGE.most }),
       'The string that carries the bass, where it is another than the chord gives.',
+    ),
+    alternate: withDescription(
+      withBounds(integerSchema(), { minimum: 1, maximum: STRING_RANGE.most }),
+      'The string that alternates with the bass, where it is another than the chord gives.',
     ),
   },
 );

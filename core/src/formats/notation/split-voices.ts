@@ -18,9 +18,9 @@ const isPick = (digit: Digit | null): boolean => digit === 'down' || digit === '
  * Whether a stroke belongs to the bass: the thumb plays it, or, where fingers join a pick, the pick on a bass string.
  * Where one voice would be empty all is one voice.
  */
-const bassTest = (digits: readonly (Digit | null)[]): ((one: NotatedStroke) => boolean) => {
+const bassTest = ({ instrument }: Score, digits: readonly (Digit | null)[]): ((one: NotatedStroke) => boolean) => {
   const fingers = digits.some((digit) => digit !== null && digit !== 'p' && !isPick(digit));
-  return ({ stroke, digit }) => digit === 'p' || (isPick(digit) && fingers && isBassString(stroke.string));
+  return ({ stroke, digit }) => digit === 'p' || (isPick(digit) && fingers && isBassString(instrument, stroke.string));
 };
 
 /** Everything of a score that has a pitch, by bar and voice: fingers above, thumb below, or one voice alone. */
@@ -35,7 +35,7 @@ export const splitIntoVoices = (score: Score, digits: readonly (Digit | null)[])
     written.push({ stroke, digit: digits[index] ?? null, next, bar: findLastIndexAtOrBefore(score.bars, stroke.at) });
   }
   written.reverse();
-  const isBass = bassTest(digits);
+  const isBass = bassTest(score, digits);
   const two = written.some(isBass) && !written.every(isBass);
   const bars = score.bars.map(() => [new Map<number, NotatedStroke[]>(), new Map<number, NotatedStroke[]>()] as const);
   for (const one of written) {

@@ -21,12 +21,12 @@ const allFit = (shape: Voicing, plain: readonly Stroke[]): boolean =>
   plain.every(({ string, fret }) => fret === fretOfString(shape, string));
 
 /** Whether enough of a shape is heard, its bass among it, that no other chord was meant. */
-const isHeard = (shape: Voicing, plain: readonly Stroke[], strings: number): boolean => {
+const isHeard = (shape: Voicing, plain: readonly Stroke[], instrument: Instrument): boolean => {
   const heard = new Set(plain.map(({ string }) => string));
-  const sounding = Array.from({ length: strings }, (_, index) => index + 1).filter((string) =>
+  const sounding = Array.from({ length: stringCount(instrument) }, (_, index) => index + 1).filter((string) =>
     isStringSounding(shape, string),
   );
-  const bass = [...heard].some(isBassString);
+  const bass = [...heard].some((string) => isBassString(instrument, string));
   return bass && (heard.size >= HEARD || sounding.every((string) => heard.has(string)));
 };
 
@@ -62,7 +62,7 @@ export const inferShape = (instrument: Instrument, strokes: readonly Stroke[]): 
   const plain = strokes.filter(isPlain);
   if (plain.length === 0) return undefined;
   return listOpenShapes(instrument.tuning, strings).find(
-    (shape) => allFit(shape, plain) && isHeard(shape, plain, strings),
+    (shape) => allFit(shape, plain) && isHeard(shape, plain, instrument),
   );
 };
 

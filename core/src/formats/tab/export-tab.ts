@@ -13,6 +13,7 @@ interface Column {
   readonly count: string;
   readonly cells: ReadonlyMap<number, string>;
   readonly digits: readonly Digit[];
+  readonly isAlone?: boolean;
 }
 
 interface TabBar {
@@ -84,12 +85,18 @@ const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly Ta
       });
     }
   }
-  return bars.map((columns, index) => ({ columns, index }));
+  return bars.map((columns, index) => ({
+    columns: columns.length === 1 ? columns.map((column) => ({ ...column, isAlone: true })) : columns,
+    index,
+  }));
 };
 
-/** Characters of a column: one more than its longest cell, and at least three. */
-const widthOf = ({ cells, count }: Column): number =>
-  Math.max(3, count.length + 1, ...[...cells.values()].map((cell) => cell.length + 1));
+/**
+ * Characters of a column: one more than its longest cell, and at least three; four where it is a bar by itself, which
+ * could be taken for a sign otherwise.
+ */
+const widthOf = ({ cells, count, isAlone }: Column): number =>
+  Math.max(isAlone ? 4 : 3, count.length + 1, ...[...cells.values()].map((cell) => cell.length + 1));
 
 const line = (bars: readonly TabBar[], cell: (column: Column) => string, blank: string, bar: string): string =>
   bars

@@ -102,7 +102,7 @@ const areTab = (run: readonly (FoundLine | undefined)[]): boolean =>
   run.some(isStrong) || run.every((found) => found?.barred && found.label !== '');
 
 /** How few and how many lines a system has: one for each string. */
-const STRINGS = { least: 4, most: 8 } as const;
+const STRINGS = { least: 3, most: 8 } as const;
 
 /** Lines on common columns: counted from their bar lines where all have one, else from the first column of any. */
 const aligned = (lines: readonly FoundLine[], source: readonly string[]): readonly TabLine[] => {
@@ -115,7 +115,7 @@ const aligned = (lines: readonly FoundLine[], source: readonly string[]): readon
   }));
 };
 
-/** The systems of a text: runs of four to eight lines of tablature. */
+/** The systems of a text: runs of three to eight lines of tablature. */
 export const findSystems = (lines: readonly string[]): readonly TabSystem[] => {
   const systems: TabSystem[] = [];
   const found = lines.map(scan);

@@ -1,4 +1,5 @@
 import { message, type Label } from '../../message/index.ts';
+import { isBassString, type Instrument } from '../../instrument/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
 import type { ExpandedSong } from '../expansion/expand-song.ts';
 import { parseBarIndex } from '../../pattern/index.ts';
@@ -28,8 +29,8 @@ export interface LearningStep {
 }
 
 /** Where a stroke is for the hand: its time, and what of the chord it carries or which string it is on. */
-const createFingerprint = (strokes: readonly Stroke[], from: number): ReadonlySet<string> =>
-  new Set(strokes.map(({ at, string }) => `${at - from}:${string > 3 ? 'bass' : string}`));
+const createFingerprint = (instrument: Instrument, strokes: readonly Stroke[], from: number): ReadonlySet<string> =>
+  new Set(strokes.map(({ at, string }) => `${at - from}:${isBassString(instrument, string) ? 'bass' : string}`));
 
 const computeDistance = (a: ReadonlySet<string>, b: ReadonlySet<string>): number =>
   [...a].filter((one) => !b.has(one)).length + [...b].filter((one) => !a.has(one)).length;
@@ -51,7 +52,7 @@ const groupBars = ({ pattern, bars }: ExpandedSong): readonly BarGroup[] => {
   const groups = new Map<string, BarGroup>();
   inBars.forEach((strokes, bar) => {
     if (strokes.length === 0) return;
-    const look = createFingerprint(strokes, (bars[bar] as PlayedBar).startTick);
+    const look = createFingerprint(pattern.instrument, strokes, (bars[bar] as PlayedBar).startTick);
     const key = [...look].sort().join(' ');
     const known = groups.get(key);
     if (known) known.bars.push(bar);

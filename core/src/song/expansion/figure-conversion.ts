@@ -1,3 +1,4 @@
+import { isBassString } from '../../instrument/index.ts';
 import { rankAlternateBassStrings, findBassString } from '../../harmony/index.ts';
 import {
   patternLength,
@@ -15,7 +16,7 @@ import type { SongFigure } from '../model/song.ts';
 const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: Stroke): ChordRole | undefined => {
   if (role || fret !== undefined) return role;
   if (string === findBassString(instrument, voicing)) return 'bass';
-  const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => one > 3);
+  const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => isBassString(instrument, one));
   if (string === first) return 'alternate';
   return string === second ? 'second alternate' : undefined;
 };

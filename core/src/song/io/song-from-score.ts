@@ -18,7 +18,7 @@ import {
   findVoicings,
   type Voicing,
 } from '../../harmony/index.ts';
-import { stringCount, type Instrument } from '../../instrument/index.ts';
+import { isBassString, stringCount, type Instrument } from '../../instrument/index.ts';
 import { UNTITLED, compareByTimeThenString, type ChordRole, type Stroke } from '../../pattern/index.ts';
 import {
   metreKey,
@@ -138,9 +138,9 @@ const inferChords = (
 
 /** What of its chord a stroke that is free of frets carries. */
 const getChordRole = (instrument: Instrument, shape: Voicing, { string, fret }: Stroke): ChordRole | undefined => {
-  if (fret !== undefined || string <= 3) return undefined;
+  if (fret !== undefined || !isBassString(instrument, string)) return undefined;
   if (string === findBassString(instrument, shape)) return 'bass';
-  const [first, second] = rankAlternateBassStrings(instrument, shape).filter((one) => one > 3);
+  const [first, second] = rankAlternateBassStrings(instrument, shape).filter((one) => isBassString(instrument, one));
   if (string === first) return 'alternate';
   return string === second ? 'second alternate' : undefined;
 };

@@ -1,5 +1,4 @@
 import { chordWords } from './chord-text.ts';
-import { Say } from '../say/Say.tsx';
 import { say, sayProblems } from '@fleet-wren/wording';
 import './chords.scss';
 import {
@@ -122,44 +121,71 @@ const Shape = ({
   );
 };
 
-/** Which string of the shape in use carries its bass: what the chord gives, or what the teacher says. */
-const BassChoice = ({
-  instrument,
-  voicing,
-  pick,
-}: {
+interface StringChoiceProps {
+  readonly label: string;
+  readonly name: string;
+  readonly strings: readonly number[];
+  readonly now: number | null;
+  readonly usual: number | null;
+  readonly choose: (string: number) => void;
+}
+
+/** One of the strings of a shape. */
+const StringChoice = ({ label, name, strings, now, usual, choose }: StringChoiceProps) => (
+  <div className="bass-choice" role="group" aria-label={name}>
+    <span>{label}</span>
+    {strings.map((string) => (
+      <Button
+        key={string}
+        size="sm"
+        variant={string === now ? 'primary' : 'outline-secondary'}
+        aria-pressed={string === now}
+        onClick={() => choose(string)}
+      >
+        {string}
+        {string === usual && <span className="visually-hidden"> {say('parts.default')}</span>}
+      </Button>
+    ))}
+    {now !== usual && usual !== null && <small>{say('parts.default-string', { usual })}</small>}
+  </div>
+);
+
+interface ThumbChoicesProps {
   readonly instrument: Instrument;
   readonly voicing: Voicing;
   readonly pick: (voicing: Voicing) => void;
-}) => {
-  const { bass: _given, ...shape } = voicing;
-  const usual = findBassString(instrument, shape);
-  const now = findBassString(instrument, voicing);
-  const strings = listPossibleBassStrings(instrument, voicing);
-  if (strings.length < 2) return null;
+}
+
+/** Which strings of the shape in use carry its bass and alternate with it: what the chord gives, or what the teacher says. */
+const BassChoice = ({ instrument, voicing, pick }: ThumbChoicesProps) => {
+  const { bass: _bass, ...noBass } = voicing;
+  const { alternate: _alternate, ...noAlternate } = voicing;
+  const chord = chordWords(voicing.chord);
+  const basses = listPossibleBassStrings(instrument, voicing);
+  if (basses.length < 2) return null;
+  const usualBass = findBassString(instrument, noBass);
+  const bass = findBassString(instrument, voicing);
+  const [usualAlternate = null] = rankAlternateBassStrings(instrument, noAlternate);
+  const [alternate = null] = rankAlternateBassStrings(instrument, voicing);
   return (
-    <div
-      className="bass-choice"
-      role="group"
-      aria-label={say('parts.bass-string-of', { chord: chordWords(voicing.chord) })}
-    >
-      <span>
-        <Say text="parts.bass-of" values={{ chord: chordWords(voicing.chord) }} />
-      </span>
-      {strings.map((string) => (
-        <Button
-          key={string}
-          size="sm"
-          variant={string === now ? 'primary' : 'outline-secondary'}
-          aria-pressed={string === now}
-          onClick={() => pick(string === usual ? shape : { ...shape, bass: string })}
-        >
-          {string}
-          {string === usual && <span className="visually-hidden"> {say('parts.default')}</span>}
-        </Button>
-      ))}
-      {now !== usual && usual !== null && <small>{say('parts.default-string', { usual })}</small>}
-    </div>
+    <>
+      <StringChoice
+        label={say('parts.bass-of', { chord })}
+        name={say('parts.bass-string-of', { chord })}
+        strings={basses}
+        now={bass}
+        usual={usualBass}
+        choose={(string) => pick(string === usualBass ? noBass : { ...noBass, bass: string })}
+      />
+      <StringChoice
+        label={say('parts.alternate-of')}
+        name={say('parts.alternate-string-of', { chord })}
+        strings={basses.filter((string) => string !== bass)}
+        now={alternate}
+        usual={usualAlternate}
+        choose={(string) => pick(string === usualAlternate ? noAlternate : { ...noAlternate, alternate: string })}
+      />
+    </>
   );
 };
 

@@ -1,16 +1,22 @@
+import './tuning.scss';
 import { say, sayList, sayProblems } from '@fleet-wren/wording';
 import {
   TUNINGS,
+  createRetunePlan,
+  highestThumbString,
   midiToNoteName,
   parseTuning,
-  createRetunePlan,
+  stringCount,
   type Instrument,
   type RetunedString,
   type Tuning,
+  type Voicing,
 } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useUpdateSettings } from '../../api/settings.ts';
+import { useStrum } from '../../audio/useStrum.ts';
+import { retune } from './retune.ts';
 
 const semitones = ({ string, semitones }: RetunedString): string =>
   say('parts.semitones', { string, by: Math.abs(semitones), way: semitones > 0 ? 'up' : 'down' });
@@ -33,32 +39,121 @@ const Plan = ({ from, to }: { readonly from: Tuning; readonly to: Tuning }) => {
   );
 };
 
+/** A shape of one open string: what is heard as a reference. */
+const openString = (strings: number, string: number): Voicing => ({
+  chord: '–',
+  frets: Array.from({ length: strings }, (_, index) => (strings - index === string ? 0 : null)),
+});
+
+/** Each open string as a button that lets it be heard. */
+const ReferenceTones = ({ instrument }: { readonly instrument: Instrument }) => {
+  const strum = useStrum();
+  const strings = stringCount(instrument);
+  return (
+    <div className="tuning-tones" role="group" aria-label={say('parts.reference-tones')}>
+      {instrument.pitches.map((pitch, index) => {
+        const string = strings - index;
+        return (
+          <Button
+            key={string}
+            variant="outline-secondary"
+            size="sm"
+            aria-label={say('parts.hear-string', { string, note: midiToNoteName(pitch) })}
+            onClick={() => strum({ ...instrument, capo: 0 }, openString(strings, string))}
+          >
+            <small>{string}</small> {midiToNoteName(pitch)}
+          </Button>
+        );
+      })}
+    </div>
+  );
+};
+
+const NECKS = [12, 14, 17, 18, 19, 20, 21, 22, 24] as const;
+
+interface NeckProps {
+  readonly instrument: Instrument;
+  readonly change: (instrument: Instrument) => void;
+}
+
+/** Strings from the lowest to one, as they are said: 6 5 4. */
+const stringsDownTo = (strings: number, from: number): string =>
+  Array.from({ length: strings - from + 1 }, (_, index) => strings - index).join(' ');
+
+const ThumbChoice = ({ instrument, change }: NeckProps) => {
+  const strings = stringCount(instrument);
+  const { thumbFrom: _set, ...plain } = instrument;
+  const usual = highestThumbString(plain);
+  const choices = Array.from({ length: strings - 1 }, (_, index) => strings - index).filter((from) => from <= 6);
+  return (
+    <label className="tuning-field">
+      {say('parts.thumb-plays')}
+      <Form.Select
+        value={highestThumbString(instrument)}
+        onChange={({ target }) =>
+          change(Number(target.value) === usual ? plain : { ...plain, thumbFrom: Number(target.value) })
+        }
+      >
+        {choices.map((from) => (
+          <option key={from} value={from}>
+            {from === usual
+              ? say('parts.thumb-strings-usual', { strings: stringsDownTo(strings, from) })
+              : stringsDownTo(strings, from)}
+          </option>
+        ))}
+      </Form.Select>
+    </label>
+  );
+};
+
+const FretsChoice = ({ instrument, change }: NeckProps) => (
+  <label className="tuning-field">
+    {say('parts.frets')}
+    <Form.Select
+      value={instrument.frets}
+      onChange={({ target }) => change({ ...instrument, frets: Number(target.value) })}
+    >
+      {[...new Set<number>([...NECKS, instrument.frets])]
+        .sort((a, b) => a - b)
+        .map((frets) => (
+          <option key={frets}>{frets}</option>
+        ))}
+    </Form.Select>
+  </label>
+);
+
 interface OwnTuningProps {
   readonly instrument: Instrument;
-  readonly take: (tuning: Tuning) => void;
+  readonly take: (instrument: Instrument) => void;
   readonly hide: () => void;
 }
 
-/** A tuning of one's own: written as notes, kept for the studio, with what to do to the strings. */
+const tuningOf = ({ tuning, pitches }: Instrument): Tuning => ({ key: tuning, name: tuning, pitches });
+
+const isOwn = (tuning: Tuning): boolean => !TUNINGS.some(({ key }) => key === tuning.key);
+
+/** The strings and the neck: a tuning written as notes or words and kept for the studio, the thumb's strings, frets. */
 export const CustomTuningDialog = ({ instrument, take, hide }: OwnTuningProps) => {
   const [typed, setTyped] = useState('');
+  const [neck, setNeck] = useState(instrument);
   const change = useUpdateSettings();
   const read = typed.trim() === '' ? undefined : parseTuning(typed);
-  const isOwn = (tuning: Tuning): boolean => !TUNINGS.some(({ key }) => key === tuning.key);
-  const keep = (tuning: Tuning): void => {
-    if (isOwn(tuning))
+  const next = read?.ok ? retune(neck, read.value) : neck;
+  const keep = (): void => {
+    const tuning = tuningOf(next);
+    if (read?.ok && isOwn(tuning))
       change.mutate((settings) => ({
         ...settings,
         tunings: [...(settings.tunings ?? []).filter(({ key }) => key !== tuning.key), tuning].slice(-60),
       }));
-    take(tuning);
+    take(next);
   };
   return (
     <Modal show onHide={hide} centered aria-labelledby="tuning-title">
       <Form
         onSubmit={(event) => {
           event.preventDefault();
-          if (read?.ok) keep(read.value);
+          if (!read || read.ok) keep();
         }}
       >
         <Modal.Header closeButton closeLabel={say('common.close')}>
@@ -79,23 +174,18 @@ export const CustomTuningDialog = ({ instrument, take, hide }: OwnTuningProps) =
               {sayProblems(read.problems)}
             </p>
           )}
-          {read?.ok && (
-            <div className="mt-3">
-              <p>
-                <b>{read.value.pitches.map(midiToNoteName).join('  ')}</b>
-              </p>
-              <Plan
-                from={{ key: instrument.tuning, name: instrument.tuning, pitches: instrument.pitches }}
-                to={read.value}
-              />
-            </div>
-          )}
+          <ReferenceTones instrument={next} />
+          {read?.ok && <Plan from={tuningOf(instrument)} to={read.value} />}
+          <div className="tuning-fields">
+            <ThumbChoice instrument={next} change={setNeck} />
+            <FretsChoice instrument={next} change={setNeck} />
+          </div>
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={hide}>
             {say('common.cancel')}
           </Button>
-          <Button type="submit" disabled={!read?.ok}>
+          <Button type="submit" disabled={read && !read.ok}>
             {say('parts.use-tuning')}
           </Button>
         </Modal.Footer>

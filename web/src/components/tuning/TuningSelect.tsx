@@ -1,7 +1,8 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { createInstrument, type Instrument, type Tuning } from '@fleet-wren/core';
+import type { Instrument, Tuning } from '@fleet-wren/core';
 import { useState } from 'react';
 import { CustomTuningDialog } from './CustomTuningDialog.tsx';
+import { retune } from './retune.ts';
 import { useTunings } from './useTunings.ts';
 
 /** The choice that asks for a tuning of one's own: no tuning is called so. */
@@ -17,8 +18,7 @@ interface TuningChoiceProps {
 export const TuningSelect = ({ instrument, choose }: TuningChoiceProps) => {
   const [asking, setAsking] = useState(false);
   const tunings = useTunings(instrument);
-  const tune = (tuning: Tuning): void =>
-    choose({ ...createInstrument(tuning), capo: instrument.capo, frets: instrument.frets });
+  const tune = (tuning: Tuning): void => choose(retune(instrument, tuning));
   return (
     <span className="choice">
       <select
@@ -44,7 +44,7 @@ export const TuningSelect = ({ instrument, choose }: TuningChoiceProps) => {
           instrument={instrument}
           hide={() => setAsking(false)}
           take={(next) => {
-            tune(next);
+            choose(next);
             setAsking(false);
           }}
         />

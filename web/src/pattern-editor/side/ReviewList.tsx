@@ -61,7 +61,9 @@ export const ReviewList = ({
         ))}
       </ol>
       {more > 0 && <p className="text-soft">{say('bench.and-more-like-these', { more })}</p>}
-      {shown.length === 0 && <p className="finding finding-quiet">{quietWords(judgement)}</p>}
+      {shown.length === 0 && judgement.warnings.length === 0 && (
+        <p className="finding finding-quiet">{quietWords(judgement)}</p>
+      )}
     </section>
   );
 };
