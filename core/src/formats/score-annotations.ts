@@ -1,4 +1,5 @@
 import type { NoteNamingSystem } from '../harmony/index.ts';
+import type { Key } from '../theory/index.ts';
 
 /**
  * What a song says over its bars, by the bar as it is played, from 0: names of sections where they begin, words under
@@ -7,6 +8,8 @@ import type { NoteNamingSystem } from '../harmony/index.ts';
 export interface ScoreAnnotations {
   readonly sections?: ReadonlyMap<number, string>;
   readonly lyrics?: ReadonlyMap<number, string>;
+  /** The key it sounds in. */
+  readonly key?: Key;
 }
 
 /** How a score is written where it is engraved rather than read by other programs. */

@@ -231,12 +231,11 @@ const sameTones = (a: readonly number[], b: readonly number[]): boolean =>
 /** Signs of a symbol in one spelling. */
 const plainSymbol = (symbol: string): string => symbol.replace(/♯/g, '#').replace(/♭/g, 'b');
 
-/** Shapes of the table that sound a chord behind the capo: those of its very name first, then in the table’s order. */
-const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTones): readonly Frets[] => {
-  const up = (pitchClass: number): number => midiToPitchClass(pitchClass + capo);
+/** Shapes of the table that are a chord: those of its very name first, then in the table’s order. */
+const listTableShapes = ({ tuning, pitches }: Instrument, chord: ChordTones): readonly Frets[] => {
   const found = listShapesByHeart(tuning, pitches.length).filter(({ chord: name }) => {
     const read = parseChordSymbol(name.replace(/ \(.*$/, ''));
-    return read.ok && up(read.value.bass) === chord.bass && sameTones(read.value.tones.map(up), chord.tones);
+    return read.ok && read.value.bass === chord.bass && sameTones(read.value.tones, chord.tones);
   });
   const isExact = (name: string): boolean => plainSymbol(name) === plainSymbol(chord.symbol);
   const exact = found.filter(({ chord: name }) => isExact(name));
@@ -245,7 +244,7 @@ const listTableShapes = ({ tuning, pitches, capo }: Instrument, chord: ChordTone
 
 /** The shapes of a chord every player knows: those with open strings, then those that are moved along the neck. */
 const listKnownShapes = (instrument: Instrument, chord: ChordTones, highest: number): readonly Frets[] => {
-  const open = instrument.pitches.map((pitch) => pitch + instrument.capo);
+  const open = instrument.pitches;
   const movable = chord.bass === chord.root ? listMovableShapes(open, chord.root, chord.tones, highest) : [];
   const all = [...listTableShapes(instrument, chord), ...movable];
   return [...new Map(all.map((frets) => [frets.join(), frets])).values()];
@@ -259,7 +258,8 @@ const toRanked = (symbol: string, frets: Frets): RankedVoicing | undefined => {
 /**
  * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets
  * and four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
- * sounding ones that no finger damps. Behind a capo the symbol is what sounds, the frets count from the capo. Errors:
+ * sounding ones that no finger damps. Behind a capo symbol and frets both count from the capo: a C is fingered as one, whatever
+ * sounds. Errors:
  * `chord-unreadable`.
  * @example
  * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ')
@@ -272,7 +272,7 @@ export const findVoicings = (
 ): Result<readonly RankedVoicing[]> => {
   const chord = parseChordSymbol(symbol);
   if (!chord.ok) return chord;
-  const open = instrument.pitches.map((pitch) => pitch + instrument.capo);
+  const open = instrument.pitches;
   const search = searchOf({ open }, chord.value, options);
   const highest = Math.min(options.maxFret ?? HIGHEST, instrument.frets - instrument.capo);
   for (let at = 1; at <= highest; at += 1) {

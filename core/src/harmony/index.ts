@@ -4,4 +4,4 @@ export * from './chord-symbol.ts';
 export * from './find-voicings.ts';
 export * from './note-naming.ts';
 export * from './chord-label.ts';
-export { findShapeMismatch, nameShape, type ShapeMismatch } from './shape-check.ts';
+export { findShapeMismatch, soundingSymbol, nameShape, type ShapeMismatch } from './shape-check.ts';

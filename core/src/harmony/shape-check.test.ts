@@ -52,8 +52,8 @@ test('most shapes of the table are called as the table calls them, and an indepe
   expect(names.filter((name) => Chord.get(name).empty && !/6\/9|\//.test(name))).toEqual([]);
 });
 
-test('behind a capo a shape is called as it sounds', () => {
-  expect(nameShape({ ...standard, capo: 2 }, framed('x 3 2 0 1 0'))[0]).toBe('D');
+test('behind a capo a shape is called as it is fingered', () => {
+  expect(nameShape({ ...standard, capo: 2 }, framed('x 3 2 0 1 0'))[0]).toBe('C');
 });
 
 describe('a shape that does not sound its symbol', () => {

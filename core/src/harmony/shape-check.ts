@@ -8,6 +8,7 @@ import {
   notePitchClass,
   readChord,
 } from '../theory/index.ts';
+import { createSymbolTransposer } from '../theory/index.ts';
 import { parseChordSymbol } from './chord-symbol.ts';
 import type { Voicing } from './voicing.ts';
 
@@ -15,12 +16,12 @@ const pitchesOf = (instrument: Instrument, frets: Voicing['frets'], capo: number
   frets.flatMap((fret, place) => (fret === null ? [] : [(instrument.pitches[place] ?? 0) + capo + fret]));
 
 /**
- * What a shape may be called, as it sounds, the likeliest name first.
+ * What a shape may be called, the likeliest name first; behind a capo as it is fingered there.
  * @example
  * nameShape(createInstrument(findTuningOrStandard('standard')), [null, 3, 2, 0, 1, 0])[0] // => 'C'
  */
 export const nameShape = (instrument: Instrument, frets: Voicing['frets']): readonly string[] =>
-  nameChord(pitchesOf(instrument, frets, instrument.capo));
+  nameChord(pitchesOf(instrument, frets, 0));
 
 /** How a shape differs from what its symbol says: notes by name. */
 export interface ShapeMismatch {
@@ -65,4 +66,19 @@ export const findShapeMismatch = (
   if (naming === 'sounding') return sounding;
   const fingered = mismatchAt(symbol, instrument, frets, 0);
   return fingered && isNone(fingered) ? undefined : sounding;
+};
+
+/**
+ * What a chord that is named as it is fingered sounds as behind a capo, by its symbol; undefined without a capo, and
+ * for a shape that is named by what sounds, or not by a symbol.
+ * @example
+ * soundingSymbol({ chord: 'C', frets: [null, 3, 2, 0, 1, 0] }, { ...createPattern('P').instrument, capo: 2 }) // => 'D'
+ */
+export const soundingSymbol = ({ chord, frets }: Voicing, instrument: Instrument): string | undefined => {
+  const symbol = chord.replace(/ \(.*$/, '');
+  const fingered = instrument.capo === 0 ? undefined : mismatchAt(symbol, instrument, frets, 0);
+  if (!fingered) return undefined;
+  const sounding = mismatchAt(symbol, instrument, frets, instrument.capo);
+  if (sounding && isNone(sounding) && !isNone(fingered)) return undefined;
+  return createSymbolTransposer([symbol], instrument.capo)(symbol);
 };

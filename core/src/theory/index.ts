@@ -13,6 +13,18 @@ export {
   spellTogether,
   type SpelledNote,
 } from './spelled-note.ts';
-export { estimateKey, formatKey, keySignature, parseKey, transposeKey, type Key } from './key.ts';
+export {
+  MODES,
+  estimateKey,
+  findKey,
+  formatKey,
+  keyOfSignature,
+  keySignature,
+  parseKey,
+  transposeKey,
+  type Key,
+  type Mode,
+} from './key.ts';
+export { romanNumeral } from './roman-numerals.ts';
 export { createSymbolTransposer } from './transpose-symbols.ts';
 export { nameChord } from './chord-names.ts';

@@ -1,5 +1,5 @@
 import { isReadChord, readChord } from './chord-symbol.ts';
-import { estimateKey, transposeKey, type Key } from './key.ts';
+import { findKey, keySignature, transposeKey, type Key } from './key.ts';
 import {
   formatNote,
   lineOfFifths,
@@ -46,10 +46,10 @@ export const createSymbolTransposer = (
   semitones: number,
   known?: Key,
 ): ((symbol: string) => string) => {
-  const key = known ?? estimateKey(symbols);
+  const key = known ?? findKey(symbols);
   if (!key || semitones % 12 === 0) return (symbol) => symbol;
   const target = transposeKey(key, semitones);
   const by = lineOfFifths(target.tonic) - lineOfFifths(key.tonic);
-  const signs = lineOfFifths(target.tonic) - (target.mode === 'minor' ? 3 : 0);
+  const signs = keySignature(target);
   return (symbol) => movedSymbol(symbol, (note) => moveNote(note, by, signs));
 };

@@ -21,7 +21,7 @@ import {
 import { memo, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { chordWords } from '../components/chords/chord-text.ts';
+import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { useRestorePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
@@ -249,6 +249,11 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
     : say('bench.alternating-bass-on-strings-and', { bass, alternate });
 };
 
+const Sounding = ({ voicing, instrument }: Pick<Pattern, 'voicing' | 'instrument'>) => {
+  const words = soundingWords(voicing, instrument);
+  return words === '' ? null : <span className="text-soft">{words}</span>;
+};
+
 /** Where the shape does not sound what its name says. */
 const Mismatch = ({ pattern: { voicing, instrument } }: ChoicesProps) => {
   const mismatch = findShapeMismatch(voicing, instrument);
@@ -295,6 +300,7 @@ export const PatternHeader = memo(
         </div>
         <p className="bench-chord">
           <strong>{chordWords(pattern.voicing.chord)}</strong>
+          <Sounding {...pattern} />
           <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
           <span className="text-soft">{bassWords(pattern)}</span>
           <Mismatch pattern={pattern} />

@@ -1,5 +1,5 @@
 import { letGo } from '../components/blur-after-click.ts';
-import { chordWords } from '../components/chords/chord-text.ts';
+import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
@@ -142,7 +142,9 @@ const Chord = ({ pattern }: CurrentStage) => {
   const { voicing, instrument } = pattern;
   return (
     <figure className="room-chord">
-      <figcaption>{chordWords(voicing.chord)}</figcaption>
+      <figcaption>
+        {chordWords(voicing.chord)} <small>{soundingWords(voicing, instrument)}</small>
+      </figcaption>
       <ChordDiagramView voicing={voicing} bass={findBassString(instrument, voicing)} leftHanded={leftHanded} />
     </figure>
   );

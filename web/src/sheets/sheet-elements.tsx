@@ -1,4 +1,4 @@
-import { chordWords } from '../components/chords/chord-text.ts';
+import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
   findBassString,
@@ -31,7 +31,9 @@ export const ChordDiagramRow = ({
   <div className="sheet-grids">
     {voicings.map((voicing) => (
       <figure key={voicing.chord + voicing.frets.join()}>
-        <figcaption>{chordWords(formatChordSymbol(voicing.chord, names))}</figcaption>
+        <figcaption>
+          {chordWords(formatChordSymbol(voicing.chord, names))} <small>{soundingWords(voicing, instrument)}</small>
+        </figcaption>
         <ChordDiagram voicing={voicing} bass={findBassString(instrument, voicing)} />
       </figure>
     ))}

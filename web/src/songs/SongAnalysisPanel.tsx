@@ -1,8 +1,7 @@
 import { say, saySentence } from '@fleet-wren/wording';
 import {
-  estimateKey,
+  findSongKey,
   formatMaxTempo,
-  listChordSymbols,
   type CapoProposal,
   type Instrument,
   type Song,
@@ -10,7 +9,7 @@ import {
   type TransposeTarget,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
 import { EasierVersions } from './EasierVersions.tsx';
@@ -20,7 +19,9 @@ import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { TransposeDialog } from './TransposeDialog.tsx';
+import { KeyField } from './KeyField.tsx';
 import { keyWords } from './key-words.ts';
+import { useRomanNumerals } from './roman-numerals.ts';
 import { formatBarName } from '../components/song/song-bars.ts';
 
 const CeilingOfSong = ({ song, study }: SongPanelProps) => {
@@ -167,7 +168,8 @@ const capoFacts = ({ barreCount, openShapeCount, shapes }: CapoProposal): string
 const Keys = ({ song }: { readonly song: Song }) => {
   const { voicings, instrument } = song;
   const [target, setTarget] = useState<TransposeTarget | null>(null);
-  const symbols = useMemo(() => listChordSymbols(song).filter((name) => /^[A-H]/.test(name)), [song]);
+  const key = useMemo(() => findSongKey(song), [song]);
+  const numerals = useRomanNumerals();
   const question = useMemo(
     () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-H]/.test(name)), instrument }),
     [voicings, instrument],
@@ -177,12 +179,23 @@ const Keys = ({ song }: { readonly song: Song }) => {
   return (
     <section aria-label={say('songs.key-and-capo')}>
       <h2>{say('songs.key-and-capo')}</h2>
-      <p className="rekey">
-        <span>{keyWords(estimateKey(symbols))}</span>
+      <div className="rekey">
+        <KeyField song={song} />
         <Button variant="quiet" size="sm" onClick={() => setTarget({ semitones: 2 })}>
           {say('songs.transpose-more')}
         </Button>
-      </p>
+      </div>
+      {key && song.instrument.capo > 0 && (
+        <p className="text-soft mb-1">{say('songs.played-as', { key: keyWords(key.fingered) })}</p>
+      )}
+      <Form.Check
+        type="switch"
+        id="roman-numerals"
+        className="mb-2"
+        label={say('songs.roman-numerals')}
+        checked={numerals.isShown}
+        onChange={numerals.toggle}
+      />
       <p className="text-soft mb-1">{say('songs.easiest-capo-for-this-key')}</p>
       <ol className="capos">
         {value.map((proposal) => (

@@ -25,6 +25,8 @@ import { Button } from 'react-bootstrap';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { formatBarChords } from '../components/song/song-bars.ts';
 import { BARS_PER_ROW } from './song-shortcuts.ts';
+import { useShownKey } from './useShownKey.ts';
+import { formatBarNumerals } from './roman-numerals.ts';
 import { useSong, useSongStore } from './song-store.ts';
 
 interface BarProps {
@@ -37,6 +39,8 @@ interface BarProps {
   /** Number of its figure, from 1. */
   readonly figure?: number;
   readonly strokes: readonly ThumbnailStroke[];
+  /** Its chords as degrees of the key, where they are shown. */
+  readonly numerals: string;
 }
 
 const troubleWords = (reading: BarAnalysis | undefined): string => {
@@ -45,7 +49,7 @@ const troubleWords = (reading: BarAnalysis | undefined): string => {
   return reading.worst ? saySentence(reading.worst.message) : '';
 };
 
-const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strokes }: BarProps) => {
+const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strokes, numerals }: BarProps) => {
   const store = useSongStore();
   const song = useSong((state) => state.document);
   const strings = useSong((state) => stringCount(state.document.instrument));
@@ -78,6 +82,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strok
       <span className="song-bar-head">
         <span className="visually-hidden">{say('songs.bar-3', { index: index + 1 })}</span>
         <b>{chords || '%'}</b>
+        {numerals && <small className="song-bar-numerals">{numerals}</small>}
         {bar.metre && <small className="song-bar-metre">{formatMetre(bar.metre)}</small>}
         {figure !== undefined && <FigureBadge number={figure} />}
       </span>
@@ -248,6 +253,7 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
   const drop = (from: number, to: number): void => {
     if (from !== to) store.getState().moveBarTo(place, from, to);
   };
+  const key = useShownKey();
   return (
     <DndContext
       sensors={sensors}
@@ -270,6 +276,7 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
                 reading={reading}
                 figure={motif === null ? undefined : motif + 1}
                 strokes={(played === undefined ? undefined : small[played]) ?? NONE}
+                numerals={key ? formatBarNumerals(bar, bars[index + 1], key) : ''}
               />
             );
           })}

@@ -1,8 +1,7 @@
 import { say, sayProblems } from '@fleet-wren/wording';
 import {
   TRANSPOSE_METHODS,
-  estimateKey,
-  listChordSymbols,
+  findSongKey,
   success,
   type Result,
   transposeKey,
@@ -104,7 +103,7 @@ export const TransposeDialog = ({ song, first, hide }: TransposeDialogProps) => 
   const [method, setMethod] = useState<TransposeMethod>('easiest-shapes');
   const question = useMemo(() => ({ song, target, method }), [song, target, method]);
   const { value: answer } = useWorkerQuery(question, askPlan);
-  const key = useMemo(() => estimateKey(listChordSymbols(song)), [song]);
+  const key = useMemo(() => findSongKey(song)?.sounding, [song]);
   const plan = answer?.ok ? answer.value : undefined;
   const apply = (): void => {
     if (plan && store.getState().tryEdit(success(plan.edit))) hide();

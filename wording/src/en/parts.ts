@@ -32,6 +32,7 @@ export const parts = {
   'parts.use-tuning': 'Use',
   'parts.tuning': 'Tuning',
   'parts.other-tuning-more': 'Other tuning…',
+  'parts.sounds-as': '(sounds {chord})',
   'parts.reference-tones': 'Reference tones',
   'parts.hear-string': 'Play string {string}, {note}',
   'parts.thumb-plays': 'Thumb plays strings',

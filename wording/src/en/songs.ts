@@ -171,7 +171,14 @@ export const songs = {
     'Thumb {widest, plural, =2 {skips a string} other {jumps # strings}} {count, plural, one {in} other {in # bars, first in}} <place>{bar}</place>.',
   'songs.state-facts': '<b>{name}</b>, {tempo} bpm: {form}',
   'songs.bar-name': '{section}, bar {bar}{ending, plural, =0 {} other {, ending #}}',
-  'songs.key-name': '{tonic} {mode, select, minor {minor} other {major}}',
+  'songs.key-name':
+    '{tonic} {mode, select, minor {minor} dorian {Dorian} mixolydian {Mixolydian} lydian {Lydian} phrygian {Phrygian} other {major}}',
+  'songs.mode-name':
+    '{mode, select, minor {Minor} dorian {Dorian} mixolydian {Mixolydian} lydian {Lydian} phrygian {Phrygian} other {Major}}',
+  'songs.key-of-song': 'Key of the song',
+  'songs.key-found': '{key} (found)',
+  'songs.played-as': 'Played as {key} behind the capo.',
+  'songs.roman-numerals': 'Roman numerals in the bars',
   'songs.key-unknown': 'No key found',
   'songs.transpose-more': 'Transpose…',
   'songs.capo-facts': '{open} of {shapes} open shapes{barres, plural, =0 {} one {, # barre} other {, # barres}}',

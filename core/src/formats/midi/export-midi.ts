@@ -1,9 +1,10 @@
+import { formatKey, keySignature } from '../../theory/index.ts';
 import { channelOfString } from './string-channels.ts';
 import { getLoudness } from '../../sound/index.ts';
 import { listSoundingStrokes, applySwing, type Score, type ScoreStroke } from '../../score/index.ts';
 import { ticksPerBeat, isSameMetre, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
-import { STRING_CHANNELS_TEXT } from './parse-smf.ts';
+import { KEY_TEXT, STRING_CHANNELS_TEXT } from './parse-smf.ts';
 
 /** One event of a track at a tick; events of one tick keep the order of `rank`. */
 export interface TrackEvent {
@@ -85,6 +86,16 @@ const metreEvents = ({ bars }: Score): readonly TrackEvent[] =>
     })
     .map(({ at, metre }) => ({ at, rank: 2, bytes: metreMeta(metre) }));
 
+const keyEvents = ({ key }: ScoreAnnotations): readonly TrackEvent[] => {
+  if (!key) return [];
+  const signs = keySignature(key);
+  const isMinor = ['minor', 'dorian', 'phrygian'].includes(key.mode);
+  return [
+    { at: 0, rank: 2, bytes: [0xff, 0x59, 2, signs & 0xff, isMinor ? 1 : 0] },
+    { at: 0, rank: 2, bytes: metaText(0x01, KEY_TEXT + formatKey(key)) },
+  ];
+};
+
 /** Names of sections as markers where they begin. */
 const markerEvents = ({ bars }: Score, { sections }: ScoreAnnotations): readonly TrackEvent[] =>
   [...(sections ?? [])].flatMap(([bar, name]) => {
@@ -140,6 +151,7 @@ export const exportMidi = (score: Score, said: ScoreAnnotations = {}): Uint8Arra
     ...opening(score),
     ...tempoEvents(score),
     ...metreEvents(score),
+    ...keyEvents(said),
     ...markerEvents(score, said),
     ...notes,
     end,

@@ -205,6 +205,7 @@ const musicOf = (file: SmfContent, given: Instrument | undefined, chosen = 0): R
   return success({
     name: file.names.get(part?.track ?? 0) || file.names.get(0) || [...file.names.values()][0],
     instrument,
+    ...(file.key ? { key: file.key } : {}),
     bars: barsOf(notes, { metres, tempos: sorted(file.tempos), markers: sorted(file.markers) }),
     warnings: remarksOf(straight),
     parts: choices.map((one) =>

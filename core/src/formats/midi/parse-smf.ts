@@ -1,3 +1,4 @@
+import { keyOfSignature, parseKey, type Key } from '../../theory/index.ts';
 import { PERCUSSION_CHANNEL } from './string-channels.ts';
 import { message, type Message } from '../../message/index.ts';
 import { createProblem, type Problem } from '../../errors/index.ts';
@@ -25,6 +26,8 @@ export interface SmfContent {
   /** Names of the tracks, by their index. */
   readonly names: Map<number, string>;
   readonly tempos: TimedValue<number>[];
+  /** The key it is in, where that is said. */
+  key?: Key;
   readonly metres: TimedValue<Metre>[];
   readonly markers: TimedValue<string>[];
   /** What our own files say of the strings their channels stand for. */
@@ -108,7 +111,7 @@ class Bytes {
 /** Letters of a name or a marker that are read. */
 const LONGEST_TEXT = 400;
 
-const META = { text: 0x01, name: 0x03, marker: 0x06, end: 0x2f, tempo: 0x51, metre: 0x58 } as const;
+const META = { text: 0x01, name: 0x03, marker: 0x06, end: 0x2f, tempo: 0x51, metre: 0x58, key: 0x59 } as const;
 
 /** How our own files say which strings their channels are. */
 export const STRING_CHANNELS_TEXT = 'A channel for each string, string 1 first';
@@ -117,6 +120,17 @@ const metreOf = (body: Bytes): Metre | undefined => {
   const [beats, unit] = [body.byte(), 2 ** body.byte()];
   const counted = beats >= 1 && beats <= PATTERN_LIMITS.beats && BEAT_UNITS.includes(unit as BeatUnit);
   return counted ? withUsualBeats({ beats, unit: unit as BeatUnit }) : undefined;
+};
+
+/** How our own files name their key: the format itself knows major and minor only. */
+export const KEY_TEXT = 'Key: ';
+
+const keyIn = (body: Bytes): Key | undefined => {
+  const [byte, mode] = [body.byte(), body.byte()];
+  const signs = byte > 127 ? byte - 256 : byte;
+  // Programs write C major where nobody chose a key.
+  if (Math.abs(signs) > 7 || mode > 1 || (signs === 0 && mode === 0)) return undefined;
+  return keyOfSignature(signs, mode === 1 ? 'minor' : 'major');
 };
 
 /** Reads a message about the piece; says whether it ends the track. */
@@ -130,8 +144,10 @@ const readMeta = (track: Bytes, now: number, index: number, file: SmfContent): b
   else if (kind === META.text && length > 0) {
     const text = body.text(length);
     if (text.startsWith(STRING_CHANNELS_TEXT)) file.strings = text;
+    if (text.startsWith(KEY_TEXT)) file.key = parseKey(text.slice(KEY_TEXT.length)) ?? file.key;
   } else if (kind === META.tempo && length === 3)
     file.tempos.push({ at: now, value: 60_000_000 / Math.max(1, body.number(3)) });
+  else if (kind === META.key && length === 2) file.key ??= keyIn(body);
   else if (kind === META.metre && length >= 2) {
     const metre = metreOf(body);
     if (metre) file.metres.push({ at: now, value: metre });

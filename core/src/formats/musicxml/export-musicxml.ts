@@ -1,3 +1,4 @@
+import { keySignature, type Key } from '../../theory/index.ts';
 import { stringCount } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar, TempoChange } from '../../score/index.ts';
@@ -55,10 +56,18 @@ const timeOf = (metre: Metre): XmlElement => {
   ]);
 };
 
-const attributesOf = ({ score, fifths, pieces }: Written): XmlElement =>
+/** Signatures go to seven signs. */
+const MOST_SIGNS = 7;
+
+const signatureOf = (key: Key): number => Math.max(-MOST_SIGNS, Math.min(MOST_SIGNS, keySignature(key)));
+
+const attributesOf = ({ score, fifths, pieces, said }: Written): XmlElement =>
   createElement('attributes', [
     createElement('divisions', TICKS_PER_QUARTER),
-    createElement('key', [createElement('fifths', fifths)]),
+    createElement('key', [
+      createElement('fifths', fifths),
+      said.key ? createElement('mode', said.key.mode) : undefined,
+    ]),
     timeOf((pieces[0] as SplitBar).bar.metre),
     createElement('staves', 2),
     createElement(
@@ -282,7 +291,7 @@ export const exportMusicXml = (
   const all: Written = {
     score,
     bars: splitIntoVoices(score, digits),
-    fifths: inferKeySignature(pitches),
+    fifths: words.key ? signatureOf(words.key) : inferKeySignature(pitches),
     said: annotations,
     look,
     pieces,

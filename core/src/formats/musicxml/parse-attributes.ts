@@ -16,6 +16,7 @@ import {
   type BeatUnit,
   type Metre,
 } from '../../time/index.ts';
+import { MODES, keyOfSignature, type Key } from '../../theory/index.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { findChild, listChildren, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
@@ -37,6 +38,16 @@ export const parseTimeSignature = (attributes: XmlNode | undefined): Metre | und
   if (!BEAT_UNITS.includes(unit as BeatUnit)) return undefined;
   const metre = { beats, unit: unit as BeatUnit };
   return groups.length > 1 && hasFittingGroups({ ...metre, groups }) ? { ...metre, groups } : withUsualBeats(metre);
+};
+
+/** The key an attributes element names with its mode; a bare signature may be major or minor. */
+export const parseKeyElement = (attributes: XmlNode | undefined): Key | undefined => {
+  const key = findChild(attributes, 'key');
+  const signs = numberAt(key, 'fifths');
+  const mode = MODES.find((one) => one === textAt(key, 'mode')?.trim().toLowerCase());
+  if (signs === undefined || Math.abs(signs) > 7 || !mode) return undefined;
+  // Programs write C major where nobody chose a key.
+  return signs === 0 && mode === 'major' ? undefined : keyOfSignature(signs, mode);
 };
 
 /** The metre bars have that say none: by the length most of them have, in quarters or else eighths. */

@@ -6,6 +6,7 @@ import type { ParsedBar, ParsedChord, ParsedMusic, ParsedNote } from '../parsed-
 import {
   parseStaffTuning,
   inferMetre,
+  parseKeyElement,
   parseTimeSignature,
   parseTranspose,
   correctOctaves,
@@ -271,7 +272,9 @@ const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'pa
     part,
     bars.flatMap(({ notes }) => notes),
   );
+  const key = parseKeyElement(findChild(listChildren(part, 'measure')[0], 'attributes'));
   return {
+    ...(key ? { key } : {}),
     name: (textAt(score, 'work', 'work-title') || textAt(score, 'movement-title'))?.slice(0, PATTERN_LIMITS.name),
     instrument,
     swing: open.map(({ measure }) => parseSwing(measure)).find((one) => one !== undefined),

@@ -85,7 +85,7 @@ export const splitLongBars = (score: Score, said: ScoreAnnotations, most: number
   }));
   return {
     score: { ...score, bars, beats },
-    annotations: { sections: moved(said.sections, firsts), lyrics: moved(said.lyrics, firsts) },
+    annotations: { ...said, sections: moved(said.sections, firsts), lyrics: moved(said.lyrics, firsts) },
     pieces,
     splitCount: broken,
   };

@@ -1,6 +1,7 @@
 import type { Problem } from '../../errors/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
+import type { Key } from '../../theory/index.ts';
 import type { Metre } from '../../time/index.ts';
 
 /**
@@ -61,6 +62,8 @@ export interface ParsedMusic {
   readonly bars: readonly ParsedBar[];
   /** In per cent of the beat. */
   readonly swing?: number;
+  /** The key it sounds in, where the file says so. */
+  readonly key?: Key;
   /** Key of the school, where the file is one of ours. */
   readonly school?: string;
   /** What was left out, taken otherwise, or guessed. */

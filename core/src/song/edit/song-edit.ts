@@ -19,6 +19,7 @@ export type SongEdit =
   | { readonly kind: 'setTempo'; readonly tempo: number }
   | { readonly kind: 'setMetre'; readonly metre: Metre }
   | { readonly kind: 'setSubdivision'; readonly subdivision: number }
+  | { readonly kind: 'setKey'; readonly key: string | undefined }
   | { readonly kind: 'setSwing'; readonly swing: number | undefined }
   | { readonly kind: 'setInstrument'; readonly instrument: Instrument }
   | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
@@ -58,6 +59,10 @@ const SONG_EDIT_HANDLERS: EditHandlers<SongEdit, Song> = {
   setSubdivision: (song, { subdivision }) => ({
     document: { ...song, subdivision },
     inverse: { kind: 'setSubdivision', subdivision: song.subdivision },
+  }),
+  setKey: (song, { key }) => ({
+    document: updateFields(song, { key }),
+    inverse: { kind: 'setKey', key: song.key },
   }),
   setSwing: (song, { swing }) => ({
     document: updateFields(song, { swing }),

@@ -1,12 +1,13 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import { describeGrip, findShapeMismatch, findVoicings, type Voicing } from '../../harmony/index.ts';
-import type { Instrument } from '../../instrument/index.ts';
+import { formatTuning, type Instrument } from '../../instrument/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
-import { createSymbolTransposer } from '../../theory/index.ts';
+import { createSymbolTransposer, formatKey, parseKey, transposeKey } from '../../theory/index.ts';
+import { findSongKey } from '../analysis/song-key.ts';
 import { listChordSymbols } from '../analysis/list-chord-symbols.ts';
 import type { Bar, Song } from '../model/song.ts';
 import { moveStrokes, type FretMove } from './move-strokes.ts';
-import type { SongChange } from './song-edit.ts';
+import type { SongChange, SongEdit } from './song-edit.ts';
 
 /**
  * What becomes of the shapes: the same grips moved along the neck, so that every note moves alike, or the easiest
@@ -53,7 +54,9 @@ export interface TransposePlan {
 }
 
 interface Move extends FretMove {
-  /** The instrument shapes are looked for on: without its capo where symbols are named as they are fingered. */
+  /** Semitones what sounds moves by. */
+  readonly semitones: number;
+  /** The instrument shapes are looked for on: raised by its capo where symbols name what sounds. */
   readonly shapesOn: Instrument;
   readonly rename: (symbol: string) => string;
   readonly method: TransposeMethod;
@@ -120,6 +123,12 @@ const createMover =
   };
 
 /** The edit that gives a song other shapes under other names, and its own notes other frets. */
+/** A key that was given goes along; behind a capo that changes nothing it stays. */
+const moveKey = (song: Song, { semitones }: Move): readonly SongEdit[] => {
+  const key = song.key === undefined || semitones === 0 ? undefined : parseKey(song.key);
+  return key ? [{ kind: 'setKey', key: formatKey(transposeKey(key, semitones)) }] : [];
+};
+
 const createMoveEdit = (
   song: Song,
   move: Move,
@@ -144,6 +153,7 @@ const createMoveEdit = (
     kind: 'batch',
     edits: [
       { kind: 'setInstrument', instrument: move.instrument },
+      ...moveKey(song, move),
       ...chords.map(({ id, after }) => ({ kind: 'setVoicing' as const, id, voicing: after })),
       {
         kind: 'setFigures',
@@ -171,14 +181,22 @@ const createMoveEdit = (
   };
 };
 
-/** Whether the symbols of a song behind a capo name what is fingered there, and not what sounds. */
+/** Whether the symbols of a song name what is fingered, and not what sounds: without a capo they do both. */
 const isNamedAsFingered = ({ instrument, voicings }: Song): boolean => {
-  if (instrument.capo === 0) return false;
+  if (instrument.capo === 0) return true;
   const named = Object.values(voicings).filter(({ chord }) => hasSymbol(chord));
   const fits = (capo: number): number =>
     named.filter((voicing) => findShapeMismatch(voicing, { ...instrument, capo }, 'sounding') === undefined).length;
   return fits(0) > fits(instrument.capo);
 };
+
+/** The strings behind the capo as an instrument of their own, for symbols that name what sounds. */
+const withoutCapo = ({ pitches, capo, frets }: Instrument): Instrument => ({
+  tuning: formatTuning(pitches.map((pitch) => pitch + capo)),
+  pitches: pitches.map((pitch) => pitch + capo),
+  capo: 0,
+  frets: frets - capo,
+});
 
 const createMove = (song: Song, target: TransposeTarget, method: TransposeMethod): Move => {
   const semitones = 'semitones' in target ? target.semitones : 0;
@@ -186,10 +204,12 @@ const createMove = (song: Song, target: TransposeTarget, method: TransposeMethod
   const instrument: Instrument = { ...song.instrument, capo };
   const by = semitones - (capo - song.instrument.capo);
   const asFingered = isNamedAsFingered(song);
-  const rename = createSymbolTransposer(listChordSymbols(song), asFingered ? by : semitones);
-  const shapesOn = asFingered ? { ...instrument, capo: 0 } : instrument;
+  const found = findSongKey(song);
+  const songKey = asFingered ? found?.fingered : found?.sounding;
+  const rename = createSymbolTransposer(listChordSymbols(song), asFingered ? by : semitones, songKey);
+  const shapesOn = asFingered ? instrument : withoutCapo(instrument);
   const chordsMoveAlike = method === 'same-grips';
-  return { by, instrument, shapesOn, rename, method, chordsMoveAlike };
+  return { semitones, by, instrument, shapesOn, rename, method, chordsMoveAlike };
 };
 
 /**

@@ -1,6 +1,7 @@
 import type { ScoreAnnotations } from '../../formats/index.ts';
 import type { Score } from '../../score/index.ts';
 import { flattenSong, expandSong, type ExpandedSong } from '../expansion/expand-song.ts';
+import { findSongKey } from '../analysis/song-key.ts';
 import type { Song } from '../model/song.ts';
 
 /** A song as writers of files want it: written out, with what stands over its bars. */
@@ -27,5 +28,10 @@ export const prepareSongExport = (song: Song): SongExport => {
     if (begins) sections.set(index, names.get(section) ?? section);
     if (bar.words) words.set(index, bar.words);
   });
-  return { expanded: written, score: flattenSong(song, written), annotations: { sections, lyrics: words } };
+  const key = findSongKey(song)?.sounding;
+  return {
+    expanded: written,
+    score: flattenSong(song, written),
+    annotations: { sections, lyrics: words, ...(key ? { key } : {}) },
+  };
 };

@@ -84,9 +84,7 @@ export const createSongFromChart = (chart: ChordChart, name: string, changes: Pa
   const base = createSong(name, withHeading(changes, heading));
   const figure = base.figures[0]?.id;
   const texture: Texture = figure === undefined ? 'rest' : { figure, begins: 'each bar' };
-  // Behind a capo that the chart names, its symbols are what is fingered.
-  const shapesOn = heading.capo === undefined ? base.instrument : { ...base.instrument, capo: 0 };
-  const shapes = chooseShapes(chart, shapesOn);
+  const shapes = chooseShapes(chart, base.instrument);
   if (!shapes.ok) return shapes;
   const sections = chart.sections.map((section, index) => createSection(section, index, base.metre, texture));
   const problems = findOverlappingChords(sections);

@@ -18,6 +18,7 @@ import {
   findVoicings,
   type Voicing,
 } from '../../harmony/index.ts';
+import { formatKey } from '../../theory/index.ts';
 import { isBassString, stringCount, type Instrument } from '../../instrument/index.ts';
 import { UNTITLED, compareByTimeThenString, type ChordRole, type Stroke } from '../../pattern/index.ts';
 import {
@@ -318,6 +319,7 @@ export const createSongFromScore = (given: ParsedMusic): Result<ImportedSong> =>
     tempo,
     subdivision,
     ...(music.swing ? { swing: music.swing } : {}),
+    ...(music.key ? { key: formatKey(music.key) } : {}),
     ...(music.school ? { school: music.school } : {}),
     voicings: Object.fromEntries(made.shapes.byName),
     figures: made.figures,

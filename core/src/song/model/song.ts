@@ -84,6 +84,8 @@ export interface Song {
   readonly sections: readonly Section[];
   readonly form: readonly FormEntry[];
   readonly tags?: readonly string[];
+  /** The key it sounds in, where the teacher said so: `G`, `F#m`, `D dorian`. */
+  readonly key?: string;
 }
 
 /**

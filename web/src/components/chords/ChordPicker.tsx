@@ -1,4 +1,4 @@
-import { chordWords } from './chord-text.ts';
+import { chordWords, soundingWords } from './chord-text.ts';
 import { say, sayProblems } from '@fleet-wren/wording';
 import './chords.scss';
 import {
@@ -90,7 +90,9 @@ const Shape = ({
     <li className={current ? 'shape shape-current' : 'shape'}>
       <button type="button" className="shape-take" onClick={pick}>
         <span className="visually-hidden">{say('common.use')} </span>
-        <b>{chordWords(voicing.chord)}</b>
+        <b>
+          {chordWords(voicing.chord)} <small className="text-soft">{soundingWords(voicing, instrument)}</small>
+        </b>
         <span className="visually-hidden"> {formatFrets(voicing.frets)} </span>
         <ChordDiagram voicing={voicing} bass={findBassString(instrument, voicing)} />
         <small>{bassWords(instrument, voicing)}</small>
