@@ -40,6 +40,8 @@ export interface PaperSettings {
 export interface StudioSettings {
   /** Necks and grids are drawn for a left-handed player. */
   readonly leftHanded?: boolean;
+  /** Whether shapes are drawn upright on screen, as they always are on paper. */
+  readonly uprightDiagrams?: boolean;
   /** The time zone its days begin in, by its IANA name; each device's own where there is none. */
   readonly timeZone?: string;
   readonly favourites?: readonly FavouriteShape[];

@@ -4,4 +4,5 @@ export * from './chord-symbol.ts';
 export * from './find-voicings.ts';
 export * from './note-naming.ts';
 export * from './chord-label.ts';
+export { fingerShape, type Barre, type ShapeFingering } from './finger-shape.ts';
 export { findShapeMismatch, soundingSymbol, nameShape, type ShapeMismatch } from './shape-check.ts';

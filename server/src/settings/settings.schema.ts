@@ -50,6 +50,7 @@ const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
 /** Settings as they may be kept. */
 export const studioSettingsSchema = Joi.object<StudioSettings>({
   leftHanded: Joi.boolean().strict(),
+  uprightDiagrams: Joi.boolean().strict(),
   timeZone: textField(60)
     .custom((zone: string, { error }) => (zoneOffset(zone, 0) === undefined ? error('any.invalid') : zone))
     .messages({ '*': 'request.time-zone' satisfies TextKey }),

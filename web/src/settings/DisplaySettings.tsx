@@ -104,9 +104,10 @@ const CharacterKeys = () => {
 
 /** How necks are drawn in this studio, when its days begin, and the tunings it keeps. */
 export const DisplaySettings = () => {
-  const { leftHanded = false } = useSettings();
+  const { leftHanded = false, uprightDiagrams = false } = useSettings();
   const change = useUpdateSettings();
   const [shownLeftHanded, showLeftHanded] = useShownAtOnce(leftHanded);
+  const [shownUpright, showUpright] = useShownAtOnce(uprightDiagrams);
   return (
     <>
       <section>
@@ -119,6 +120,16 @@ export const DisplaySettings = () => {
           onChange={({ target: { checked } }) => {
             showLeftHanded(checked);
             change.mutate((settings) => ({ ...settings, leftHanded: checked }));
+          }}
+        />
+        <Form.Check
+          type="switch"
+          id="upright-diagrams"
+          label={say('settings.upright-diagrams')}
+          checked={shownUpright}
+          onChange={({ target: { checked } }) => {
+            showUpright(checked);
+            change.mutate((settings) => ({ ...settings, uprightDiagrams: checked }));
           }}
         />
         {change.isError && <p role="alert">{wordsOf(change.error)}</p>}

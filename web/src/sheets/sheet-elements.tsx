@@ -34,7 +34,7 @@ export const ChordDiagramRow = ({
         <figcaption>
           {chordWords(formatChordSymbol(voicing.chord, names))} <small>{soundingWords(voicing, instrument)}</small>
         </figcaption>
-        <ChordDiagram voicing={voicing} bass={findBassString(instrument, voicing)} />
+        <ChordDiagram voicing={voicing} bass={findBassString(instrument, voicing)} turn="upright" />
       </figure>
     ))}
   </div>

@@ -26,7 +26,7 @@ import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThu
 import { formatBarChords } from '../components/song/song-bars.ts';
 import { BARS_PER_ROW } from './song-shortcuts.ts';
 import { useShownKey } from './useShownKey.ts';
-import { formatBarNumerals } from './roman-numerals.ts';
+import { formatBarNumerals } from './bar-numerals.ts';
 import { useSong, useSongStore } from './song-store.ts';
 
 interface BarProps {

@@ -12,6 +12,7 @@ export const settings = {
     'No custom tunings yet. Choose “Other tuning…” in a pattern or song to add one.',
   'settings.fretboard-and-chord-diagrams': 'Fretboard and chord diagrams',
   'settings.left-handed-view': 'Left-handed view',
+  'settings.upright-diagrams': 'Upright chord diagrams on screen (paper always has them upright)',
   'settings.custom-tunings': 'Custom tunings',
   'settings.practice-days': 'Practice days',
   'settings.time-zone': 'Time zone',

@@ -1,5 +1,5 @@
 import { parseKey, type Bar, type Key } from '@fleet-wren/core';
-import { formatBarNumerals } from './roman-numerals.ts';
+import { formatBarNumerals } from './bar-numerals.ts';
 
 const bar = (...names: readonly string[]): Bar => ({
   chords: names.map((voicing, index) => ({ at: index * 840, voicing })),
