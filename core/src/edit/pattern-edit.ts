@@ -27,7 +27,7 @@ export type PatternEdit =
   | { readonly kind: 'setBars'; readonly bars: number }
   | { readonly kind: 'setSubdivision'; readonly subdivision: number }
   | { readonly kind: 'setDivisions'; readonly divisions: readonly BeatSubdivision[] | undefined }
-  | { readonly kind: 'setSwing'; readonly swing: number | undefined }
+  | { readonly kind: 'setSwing'; readonly swing: number | undefined; readonly swingUnit?: 16 }
   | { readonly kind: 'setInstrument'; readonly instrument: Instrument }
   | { readonly kind: 'setVoicing'; readonly voicing: Voicing }
   | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
@@ -103,9 +103,9 @@ const HANDLERS: EditHandlers<PatternEdit, Pattern> = {
     document: withFields(pattern, { divisions }),
     inverse: { kind: 'setDivisions', divisions: pattern.divisions },
   }),
-  setSwing: (pattern, { swing }) => ({
-    document: withFields(pattern, { swing }),
-    inverse: { kind: 'setSwing', swing: pattern.swing },
+  setSwing: (pattern, { swing, swingUnit }) => ({
+    document: withFields(pattern, { swing, swingUnit }),
+    inverse: { kind: 'setSwing', swing: pattern.swing, swingUnit: pattern.swingUnit },
   }),
   setInstrument: (pattern, { instrument }) => ({
     document: withFields(pattern, { instrument }),

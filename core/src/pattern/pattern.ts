@@ -114,6 +114,8 @@ export interface Pattern {
   readonly divisions?: readonly BeatSubdivision[];
   /** Where the off-beat falls when it is played, in per cent of the beat: 50 straight to 75. Never in the ticks. */
   readonly swing?: number;
+  /** 16 where the sixteenths swing in place of the eighths: halves of half beats. */
+  readonly swingUnit?: 16;
   /** Key of the school that assigns the digits: `hybrid`, `hybrid:pick-down`, or `own:…` for one the studio made. */
   readonly school: string;
   /** The studio's school as it was when it was chosen. */

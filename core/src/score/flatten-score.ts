@@ -156,14 +156,14 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
   } satisfies Record<keyof ScoreStroke, unknown>;
 };
 
-/** Beats with notes off their halves do not swing; where nothing swings, beats stay the same values. */
-const markStraight = ({ swing, strokes }: Pattern, beats: readonly ScoreBeat[]): readonly ScoreBeat[] => {
+/** Beats with notes off the parts that swing stay straight; where nothing swings, beats stay the same values. */
+const markStraight = ({ swing, swingUnit, strokes }: Pattern, beats: readonly ScoreBeat[]): readonly ScoreBeat[] => {
   if (swing === undefined) return beats;
   const straight = new Set<number>();
   for (const { at } of strokes) {
     const index = findLastIndexAtOrBefore(beats, at);
     const beat = beats[index];
-    if (beat && (2 * (at - beat.at)) % beat.ticks !== 0) straight.add(index);
+    if (beat && ((swingUnit ? 4 : 2) * (at - beat.at)) % beat.ticks !== 0) straight.add(index);
   }
   return beats.map((beat, index) => (straight.has(index) ? { ...beat, isStraight: true } : beat));
 };
@@ -185,6 +185,7 @@ export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Sc
     length,
     loop: pattern.cyclic,
     swing: pattern.swing ?? 50,
+    swingParts: pattern.swingUnit ? 4 : 2,
     tempos: temposOf(pattern, bars, options),
     bars,
     beats: markStraight(pattern, beatsOf(pattern, bars)),

@@ -63,6 +63,8 @@ export interface Score {
   readonly loop: boolean;
   /** Where the off-beat falls when it is played, in per cent of the beat; 50 is straight. */
   readonly swing: number;
+  /** Parts of a beat that swing in pairs: 2 for halves of beats, 4 for halves of half beats. */
+  readonly swingParts: 2 | 4;
   readonly tempos: readonly TempoChange[];
   readonly bars: readonly ScoreBar[];
   readonly beats: readonly ScoreBeat[];

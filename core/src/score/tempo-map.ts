@@ -1,4 +1,4 @@
-import type { Score, ScoreBeat, TempoChange } from './score.ts';
+import type { Score, TempoChange } from './score.ts';
 
 /**
  * Index of the last of some things, sorted by `at`, that is not after a tick; of the first where all are.
@@ -24,7 +24,7 @@ export const findLastAtOrBefore = <T extends { readonly at: number }>(sorted: re
   sorted[findLastIndexAtOrBefore(sorted, at)] as T;
 
 /** What a clock needs of a score. */
-export type TempoMap = Pick<Score, 'length' | 'swing' | 'tempos' | 'beats'>;
+export type TempoMap = Pick<Score, 'length' | 'swing' | 'swingParts' | 'tempos' | 'beats'>;
 
 /** How far through its beat something is when it is swung: the first half takes the swing's share. 0 to 1. */
 const swungShare = (share: number, swing: number): number =>
@@ -33,10 +33,18 @@ const swungShare = (share: number, swing: number): number =>
 const straightShare = (share: number, swing: number): number =>
   share < swing / 100 ? (share / 2 / swing) * 100 : 0.5 + ((share - swing / 100) / (1 - swing / 100)) * 0.5;
 
-const moved = (beats: readonly ScoreBeat[], at: number, move: (share: number) => number): number => {
+const moved = (
+  { beats, swingParts }: Pick<TempoMap, 'beats' | 'swingParts'>,
+  at: number,
+  move: (share: number) => number,
+): number => {
   const beat = findLastAtOrBefore(beats, at);
   if (beat.isStraight) return at;
-  return beat.at + beat.ticks * move((at - beat.at) / beat.ticks);
+  // Each pair of parts swings by itself: the whole beat, or each half of it.
+  const pairs = swingParts / 2;
+  const share = ((at - beat.at) / beat.ticks) * pairs;
+  const pair = Math.min(pairs - 1, Math.floor(share));
+  return beat.at + (beat.ticks * (pair + move(share - pair))) / pairs;
 };
 
 /** Rounds whole times through the score off a tick or a second: the time through, and the rest. */
@@ -50,10 +58,11 @@ const split = (value: number, whole: number): readonly [rounds: number, rest: nu
  * @example
  * applySwing(flattenScore(createPattern('Roll', { swing: 75 })), 420) // => 630
  */
-export const applySwing = ({ swing, beats, length }: TempoMap, tick: number): number => {
+export const applySwing = (clock: TempoMap, tick: number): number => {
+  const { swing, length } = clock;
   if (swing === 50) return tick;
   const [rounds, rest] = split(tick, length);
-  return rounds * length + moved(beats, rest, (share) => swungShare(share, swing));
+  return rounds * length + moved(clock, rest, (share) => swungShare(share, swing));
 };
 
 const secondsIn = (tempos: readonly TempoChange[], at: number): number => {
@@ -86,13 +95,13 @@ export const tickToSeconds = (clock: TempoMap, tick: number): number => {
  * Math.round(secondsToTick(flattenScore(createPattern('Roll', { tempo: 60, swing: 75 })), 0.75)) // => 420
  */
 export const secondsToTick = (clock: TempoMap, seconds: number): number => {
-  const { tempos, beats, swing, length } = clock;
+  const { tempos, swing, length } = clock;
   if (seconds < 0) return seconds / (tempos[0] as TempoChange).secondsPerTick;
   const [rounds, rest] = split(seconds, durationInSeconds(clock));
   const marks = tempos.filter((mark) => mark.seconds <= rest);
   const mark = (marks[marks.length - 1] ?? tempos[0]) as TempoChange;
   const played = mark.at + (rest - mark.seconds) / mark.secondsPerTick;
-  const tick = swing === 50 ? played : moved(beats, played, (share) => straightShare(share, swing));
+  const tick = swing === 50 ? played : moved(clock, played, (share) => straightShare(share, swing));
   return rounds * length + tick;
 };
 

@@ -15,12 +15,14 @@ import { TEMPO_RANGE, beatNoteKey, formatMetre } from '../time/index.ts';
  * listSheetFacts(createPattern('Roll')).length // => 3
  */
 export const listSheetFacts = (document: Pattern | Song): readonly Label[] => {
-  const { metre, tempo, swing, instrument } = document;
+  const { metre, tempo, swing, swingUnit, instrument } = document;
   const retuning = describeRetuning(instrument);
   return [
     resolveSchoolOrThrow(document).name,
     message('sheet.tempo-line', { metre: formatMetre(metre), tempo, note: beatNoteKey(metre) }),
-    ...(swing && swing > 50 ? [message('sheet.swing', { share: swing / 100 })] : []),
+    ...(swing && swing > 50
+      ? [message('sheet.swing', { share: swing / 100, unit: swingUnit ? 'sixteenths' : 'eighths' })]
+      : []),
     tuningName(instrument),
     ...(retuning ? [retuning] : []),
     ...(instrument.capo > 0 ? [message('sheet.capo', { fret: instrument.capo })] : []),

@@ -70,6 +70,6 @@ export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
  * ).ok // => true
  */
 export const createSwingTransform =
-  (swing: number): PatternTransform =>
+  (swing: number, swingUnit?: 16): PatternTransform =>
   () =>
-    success({ kind: 'setSwing', swing: swing === 50 ? undefined : swing });
+    success({ kind: 'setSwing', swing: swing === 50 ? undefined : swing, ...(swingUnit ? { swingUnit } : {}) });

@@ -112,4 +112,10 @@ export const TRANSFORMS: readonly TransformDefinition[] = [
     transform: fixed(createSwingTransform(50)),
   },
   { key: 'swing', name: message('transform.swing.name'), group: 'whole', transform: fixed(createSwingTransform(67)) },
+  {
+    key: 'swing-16',
+    name: message('transform.swing-16.name'),
+    group: 'whole',
+    transform: fixed(createSwingTransform(67, 16)),
+  },
 ];

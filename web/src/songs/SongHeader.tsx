@@ -1,5 +1,13 @@
 import { say } from '@fleet-wren/wording';
-import { createFeelEdit, parseMetre, metreKey, listFeltMetres, SONG_LIMITS, type Song } from '@fleet-wren/core';
+import {
+  createFeelEdit,
+  parseMetre,
+  metreKey,
+  listFeltMetres,
+  SONG_LIMITS,
+  type Song,
+  type SongEdit,
+} from '@fleet-wren/core';
 import { Link } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
 import { useRestoreSong } from '../api/songs.ts';
@@ -17,17 +25,28 @@ const SWINGS = [
   ['50', say('songs.straight')],
   ['60', say('songs.light-swing')],
   ['67', say('songs.triplet-swing')],
+  ['60/16', say('songs.light-swing-16')],
+  ['67/16', say('songs.triplet-swing-16')],
 ] as const;
+
+const swingEdit = (chosen: string): SongEdit => {
+  const [swing = '', unit] = chosen.split('/');
+  return {
+    kind: 'setSwing',
+    swing: swing === '50' ? undefined : Number(swing),
+    ...(unit ? { swingUnit: 16 as const } : {}),
+  };
+};
 
 const Choices = ({ song }: { readonly song: Song }) => {
   const store = useSongStore();
   const { applyEdit } = store.getState();
   const feels = listFeltMetres(song.metre);
   const own = useAvailableCustomSchools(song.ownSchool);
-  const swing = String(song.swing ?? 50);
+  const swing = `${song.swing ?? 50}${song.swingUnit ? '/16' : ''}`;
   const swings = SWINGS.some(([key]) => key === swing)
     ? SWINGS
-    : [...SWINGS, [swing, say('songs.swing-2', { swing })] as const];
+    : [...SWINGS, [swing, say('songs.swing-2', { swing: String(song.swing) })] as const];
   const chooseSchool = (school: string): void => {
     applyEdit({ kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) });
   };
@@ -48,7 +67,7 @@ const Choices = ({ song }: { readonly song: Song }) => {
         label={say('songs.swing')}
         value={swing}
         options={swings}
-        choose={(chosen) => applyEdit({ kind: 'setSwing', swing: chosen === '50' ? undefined : Number(chosen) })}
+        choose={(chosen) => applyEdit(swingEdit(chosen))}
         plain
       />
       {feels.length > 1 ? (

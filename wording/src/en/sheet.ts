@@ -56,7 +56,7 @@ export const sheet = {
 
   'sheet.tempo-line':
     '{metre} · {note, select, dotted_quarter {dotted quarter = {tempo}} dotted_eighth {dotted eighth = {tempo}} eighth {eighth = {tempo}} half {half = {tempo}} other {{tempo} bpm}}',
-  'sheet.swing': 'swing {share, number, percent}',
+  'sheet.swing': '{unit, select, sixteenths {sixteenth swing} other {swing}} {share, number, percent}',
   'sheet.capo': 'capo {fret}',
   'sheet.bars-broken':
     '{count, plural, one {# bar is too long for the paper and continues} other {# bars are too long for the paper and continue}} after a dashed bar line.',

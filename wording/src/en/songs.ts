@@ -73,6 +73,8 @@ export const songs = {
   'songs.straight': 'straight',
   'songs.light-swing': 'light swing',
   'songs.triplet-swing': 'triplet swing',
+  'songs.light-swing-16': 'light sixteenth swing',
+  'songs.triplet-swing-16': 'triplet sixteenth swing',
   'songs.swing': 'Swing',
   'songs.all-songs': 'All songs',
   'songs.import-a-song-score-or-chord': 'Import a song, score or chord chart',

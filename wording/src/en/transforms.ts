@@ -20,6 +20,7 @@ export const transforms = {
   'transform.twice.name': 'Repeat twice, following the chord',
   'transform.straight.name': 'Straight',
   'transform.swing.name': 'Swing (67%)',
+  'transform.swing-16.name': 'Sixteenth swing (67%)',
 
   'transform.accent-group.name': 'Accent every {count, plural, =3 {third} =4 {fourth} =5 {fifth} other {#th}} note',
   'transform.group': '{group, select, time {Timing} strings {Strings} hand {Hand} thumb {Thumb} other {Whole pattern}}',

@@ -120,7 +120,7 @@ const tempoOf = ({ bpm }: TempoChange, metre: Metre): XmlElement => {
 };
 
 /** On a sheet the swing stands among the facts over the music. */
-const swingOf = ({ swing, bars }: Score, { showDigits }: EngravingPreferences): readonly XmlElement[] => {
+const swingOf = ({ swing, swingParts, bars }: Score, { showDigits }: EngravingPreferences): readonly XmlElement[] => {
   if (swing === 50 || showDigits) return [];
   // The format wants whole numbers, and knows halves of quarters and of eighths.
   const first = Math.round(swing);
@@ -128,7 +128,7 @@ const swingOf = ({ swing, bars }: Score, { showDigits }: EngravingPreferences): 
   const parts = [
     createElement('first', first),
     createElement('second', 100 - first),
-    createElement('swing-type', isOfEighths ? '16th' : 'eighth'),
+    createElement('swing-type', isOfEighths || swingParts === 4 ? '16th' : 'eighth'),
   ];
   return [
     direction([createElement('words', `Swing ${swing} %`)], [createElement('sound', [createElement('swing', parts)])]),

@@ -1,4 +1,5 @@
 import { ticksPerBeat, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
+import type { Pattern } from '../../pattern/index.ts';
 import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
 /** Lengths of note values in quarters. */
@@ -41,13 +42,15 @@ export const parseTempo = (measure: XmlNode, metre: Metre): number | undefined =
   return quarters === undefined ? undefined : (quarters * TICKS_PER_QUARTER) / ticksPerBeat(metre);
 };
 
-/** Where the off-beat falls, in per cent of the beat, where a measure says that it swings. */
-export const parseSwing = (measure: XmlNode): number | undefined => {
+/** Where the off-beat falls, in per cent of the beat, and which notes swing, where a measure says that they do. */
+export const parseSwing = (measure: XmlNode, metre?: Metre): Pick<Pattern, 'swing' | 'swingUnit'> | undefined => {
   for (const sound of soundsIn(measure)) {
     const [first, second] = [numberAt(sound, 'swing', 'first'), numberAt(sound, 'swing', 'second')];
     if (first === undefined || second === undefined || first <= 0 || second <= 0) continue;
     const share = Math.round((100 * first) / (first + second));
-    if (share > 50 && share <= 75) return share;
+    // Sixteenths are the halves of an eighth where that is the beat.
+    const isFine = textAt(sound, 'swing', 'swing-type') === '16th' && metre !== undefined && ticksPerBeat(metre) >= 840;
+    if (share > 50 && share <= 75) return { swing: share, ...(isFine ? { swingUnit: 16 as const } : {}) };
   }
   return undefined;
 };

@@ -277,7 +277,7 @@ const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'pa
     ...(key ? { key } : {}),
     name: (textAt(score, 'work', 'work-title') || textAt(score, 'movement-title'))?.slice(0, PATTERN_LIMITS.name),
     instrument,
-    swing: open.map(({ measure }) => parseSwing(measure)).find((one) => one !== undefined),
+    ...open.map(({ measure, metre }) => parseSwing(measure, metre ?? assumed)).find((one) => one !== undefined),
     bars: bars.map((bar) => ({ ...bar, notes: correctOctaves(bar.notes, instrument) })),
     warnings: remarksOf(walk),
   };

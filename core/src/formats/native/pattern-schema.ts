@@ -212,6 +212,7 @@ const patternShape = objectSchema(
       ),
       'Beats that are cut otherwise, counted from 0 through the whole pattern, in order.',
     ),
+    swingUnit: withDescription(enumSchema([16]), 'Where the sixteenths swing in place of the eighths.'),
     swing: withDescription(
       withBounds(numberSchema(), { minimum: SWING_RANGE.least, maximum: SWING_RANGE.most }),
       'Per cent of the beat before the off-beat, when played or exported; never in the ticks.',

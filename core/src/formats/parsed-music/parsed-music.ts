@@ -62,6 +62,7 @@ export interface ParsedMusic {
   readonly bars: readonly ParsedBar[];
   /** In per cent of the beat. */
   readonly swing?: number;
+  readonly swingUnit?: 16;
   /** The key it sounds in, where the file says so. */
   readonly key?: Key;
   /** Key of the school, where the file is one of ours. */

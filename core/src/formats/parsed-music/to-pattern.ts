@@ -129,6 +129,7 @@ const frameOf = (music: ParsedMusic, bars: readonly ParsedBar[], metre: Metre) =
   tempo: clamped(bars.find(({ tempo }) => tempo !== undefined)?.tempo ?? 80),
   instrument: music.instrument,
   ...(music.swing ? { swing: music.swing } : {}),
+  ...(music.swingUnit ? { swingUnit: music.swingUnit } : {}),
   ...(music.school ? { school: music.school } : {}),
 });
 

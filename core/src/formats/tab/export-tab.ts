@@ -199,7 +199,7 @@ const heading = (score: Score, school: string): readonly string[] => [
   [
     metreKey((score.bars[0] as ScoreBar).metre),
     tempoText(score, score.bars[0] as ScoreBar),
-    ...(score.swing === 50 ? [] : [`swing ${score.swing} %`]),
+    ...(score.swing === 50 ? [] : [`swing ${score.swing} %${score.swingParts === 4 ? ' of 16ths' : ''}`]),
     `tuning ${tuningWords(score)}`,
     ...(score.instrument.capo > 0 ? [`capo ${score.instrument.capo}`] : []),
     shapeText(score),

@@ -240,6 +240,7 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
     name: heading.name,
     instrument,
     swing: heading.swing,
+    ...(heading.swingUnit ? { swingUnit: heading.swingUnit } : {}),
     school: ours.school,
     bars: (isUpsideDown ? turnedOver(bars, top.lines.length) : bars).map((bar, index) => ({
       ...bar,

@@ -16,6 +16,7 @@ export interface TabHeading {
   readonly tempo?: number;
   readonly capo: number;
   readonly swing?: number;
+  readonly swingUnit?: 16;
   /** Notes of the open strings from the lowest up, where they are named. */
   readonly tuning?: string;
   /** Semitones all strings are lowered by, where that is said. */
@@ -119,7 +120,7 @@ export const parseHeading = (lines: readonly string[], first: number): TabHeadin
   const text = head.join('\n');
   const metre = metreIn(text);
   const tempo = parseTempoMark(text);
-  const swing = /\bswing (\d{2}) ?%/i.exec(text);
+  const swing = /\bswing (\d{2}) ?%( of 16ths)?/i.exec(text);
   const name = head.find((line) => !isSaying(line.trim()) && (!isSigns(line) || /^\S{3,}/.test(line.trim())));
   return {
     name: name?.trim().slice(0, 100),
@@ -127,6 +128,7 @@ export const parseHeading = (lines: readonly string[], first: number): TabHeadin
     tempo: tempo && within(tempoInMetre(tempo, metre ?? { beats: 4, unit: 4 })),
     capo: capoIn(text),
     swing: swing && Number(swing[1]) > 50 && Number(swing[1]) <= 75 ? Number(swing[1]) : undefined,
+    ...(swing?.[2] ? { swingUnit: 16 as const } : {}),
     tuning: tuningIn(text),
     semitonesDown: loweredBy(text),
   };

@@ -20,7 +20,7 @@ export type SongEdit =
   | { readonly kind: 'setMetre'; readonly metre: Metre }
   | { readonly kind: 'setSubdivision'; readonly subdivision: number }
   | { readonly kind: 'setKey'; readonly key: string | undefined }
-  | { readonly kind: 'setSwing'; readonly swing: number | undefined }
+  | { readonly kind: 'setSwing'; readonly swing: number | undefined; readonly swingUnit?: 16 }
   | { readonly kind: 'setInstrument'; readonly instrument: Instrument }
   | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
   | { readonly kind: 'setTags'; readonly tags: readonly string[] | undefined }
@@ -64,9 +64,9 @@ const SONG_EDIT_HANDLERS: EditHandlers<SongEdit, Song> = {
     document: updateFields(song, { key }),
     inverse: { kind: 'setKey', key: song.key },
   }),
-  setSwing: (song, { swing }) => ({
-    document: updateFields(song, { swing }),
-    inverse: { kind: 'setSwing', swing: song.swing },
+  setSwing: (song, { swing, swingUnit }) => ({
+    document: updateFields(song, { swing, swingUnit }),
+    inverse: { kind: 'setSwing', swing: song.swing, swingUnit: song.swingUnit },
   }),
   setInstrument: (song, { instrument }) => ({
     document: { ...song, instrument },

@@ -266,6 +266,7 @@ const toPattern = (song: Song, voicing: Voicing, bars: number, strokes: readonly
   cyclic: false,
   strokes,
   ...(song.swing === undefined ? {} : { swing: song.swing }),
+  ...(song.swingUnit ? { swingUnit: song.swingUnit } : {}),
   ...(song.ownSchool ? { ownSchool: song.ownSchool } : {}),
 });
 

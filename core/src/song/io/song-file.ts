@@ -96,6 +96,7 @@ const songField = objectSchema(
   },
   {
     swing: numberSchema(),
+    swingUnit: enumSchema([16]),
     ownSchool: customSchoolSchema,
     tags: arraySchema(stringSchema(PATTERN_LIMITS.tag), SONG_LIMITS.tags),
     key: withDescription(stringSchema(TEXT_LIMITS.key), 'The key it sounds in, where it is given: G, F#m, D dorian.'),

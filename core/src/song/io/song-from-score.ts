@@ -319,6 +319,7 @@ export const createSongFromScore = (given: ParsedMusic): Result<ImportedSong> =>
     tempo,
     subdivision,
     ...(music.swing ? { swing: music.swing } : {}),
+    ...(music.swingUnit ? { swingUnit: music.swingUnit } : {}),
     ...(music.key ? { key: formatKey(music.key) } : {}),
     ...(music.school ? { school: music.school } : {}),
     voicings: Object.fromEntries(made.shapes.byName),

@@ -76,6 +76,8 @@ export interface Song {
   /** Parts a beat is cut in where bars are edited. */
   readonly subdivision: number;
   readonly swing?: number;
+  /** 16 where the sixteenths swing in place of the eighths: halves of half beats. */
+  readonly swingUnit?: 16;
   readonly school: string;
   readonly ownSchool?: CustomSchool;
   /** Shapes by name. */
