@@ -255,6 +255,23 @@ const toRanked = (symbol: string, frets: Frets): RankedVoicing | undefined => {
   return grip && { voicing: { chord: symbol, frets }, difficulty: easeOf(frets, grip), ...grip, isCommonShape: true };
 };
 
+/** Every shape of a chord a hand can hold, in no order. */
+const searchShapes = (
+  { pitches: open }: Instrument,
+  chord: ChordTones,
+  options: VoicingOptions,
+  highest: number,
+): readonly RankedVoicing[] => {
+  const search = searchOf({ open }, chord, options);
+  for (let at = 1; at <= highest; at += 1) {
+    const choices = open.map((_, place) =>
+      choicesOn(search, place, at).filter((fret) => fret === null || fret <= highest),
+    );
+    walk(search, { at, choices }, new Array<number | null>(open.length).fill(null), 0, false);
+  }
+  return search.found;
+};
+
 /**
  * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets
  * and four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
@@ -272,21 +289,15 @@ export const findVoicings = (
 ): Result<readonly RankedVoicing[]> => {
   const chord = parseChordSymbol(symbol);
   if (!chord.ok) return chord;
-  const open = instrument.pitches;
-  const search = searchOf({ open }, chord.value, options);
   const highest = Math.min(options.maxFret ?? HIGHEST, instrument.frets - instrument.capo);
-  for (let at = 1; at <= highest; at += 1) {
-    const choices = open.map((_, place) =>
-      choicesOn(search, place, at).filter((fret) => fret === null || fret <= highest),
-    );
-    walk(search, { at, choices }, new Array<number | null>(open.length).fill(null), 0, false);
-  }
   const known = listKnownShapes(instrument, chord.value, highest).flatMap(
     (frets) => toRanked(chord.value.symbol, frets) ?? [],
   );
+  const wanted = options.maxResults ?? MOST;
+  if (known.length >= wanted) return success(known.slice(0, wanted));
   const told = new Set(known.map(({ voicing }) => voicing.frets.join()));
-  const others = search.found
+  const others = searchShapes(instrument, chord.value, options, highest)
     .filter(({ voicing }) => !told.has(voicing.frets.join()))
     .sort((a, b) => a.difficulty - b.difficulty);
-  return success([...known, ...others].slice(0, options.maxResults ?? MOST));
+  return success([...known, ...others].slice(0, wanted));
 };

@@ -11,7 +11,13 @@ export {
 export { patternToFigure, extractBars } from './expansion/figure-conversion.ts';
 export { createSectionPatterns, type SectionPattern } from './analysis/section-patterns.ts';
 export { validateSong } from './model/validate-song.ts';
-export { findSongKey, type SongKey } from './analysis/song-key.ts';
+export {
+  findMelodyRange,
+  listSingableTranspositions,
+  proposeKeysForVoice,
+  type VocalRange,
+} from './chart/singer-keys.ts';
+export { findSongKey, listSoundingSymbols, type SongKey } from './analysis/song-key.ts';
 export { createFeelEdit } from './edit/change-feel.ts';
 export { SONG_DOCUMENT_TYPE, applySongEdit, type SongChange, type SongEdit } from './edit/song-edit.ts';
 export { analyseSong, type BarAnalysis, type SongAnalysis } from './analysis/analyse-song.ts';

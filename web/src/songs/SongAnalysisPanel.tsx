@@ -1,6 +1,7 @@
 import { say, saySentence } from '@fleet-wren/wording';
 import {
   findSongKey,
+  listSoundingSymbols,
   formatMaxTempo,
   type CapoProposal,
   type Instrument,
@@ -18,6 +19,7 @@ import { SongSchoolComparison } from './SongSchoolComparison.tsx';
 import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
+import { SingerDialog } from './SingerDialog.tsx';
 import { TransposeDialog } from './TransposeDialog.tsx';
 import { KeyField } from './KeyField.tsx';
 import { keyWords } from './key-words.ts';
@@ -166,14 +168,12 @@ const capoFacts = ({ barreCount, openShapeCount, shapes }: CapoProposal): string
   say('songs.capo-facts', { open: openShapeCount, shapes: shapes.length, barres: barreCount });
 
 const Keys = ({ song }: { readonly song: Song }) => {
-  const { voicings, instrument } = song;
+  const { instrument } = song;
   const [target, setTarget] = useState<TransposeTarget | null>(null);
   const key = useMemo(() => findSongKey(song), [song]);
   const numerals = useRomanNumerals();
-  const question = useMemo(
-    () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-H]/.test(name)), instrument }),
-    [voicings, instrument],
-  );
+  const [isForSinger, setIsForSinger] = useState(false);
+  const question = useMemo(() => ({ symbols: listSoundingSymbols(song), instrument }), [song, instrument]);
   const { value } = useWorkerQuery(question, askCapos);
   if (!value || value.length === 0) return null;
   return (
@@ -183,6 +183,9 @@ const Keys = ({ song }: { readonly song: Song }) => {
         <KeyField song={song} />
         <Button variant="quiet" size="sm" onClick={() => setTarget({ semitones: 2 })}>
           {say('songs.transpose-more')}
+        </Button>
+        <Button variant="quiet" size="sm" onClick={() => setIsForSinger(true)}>
+          {say('songs.singer.more')}
         </Button>
       </div>
       {key && song.instrument.capo > 0 && (
@@ -214,6 +217,16 @@ const Keys = ({ song }: { readonly song: Song }) => {
           </li>
         ))}
       </ol>
+      {isForSinger && (
+        <SingerDialog
+          song={song}
+          hide={() => setIsForSinger(false)}
+          choose={(next) => {
+            setIsForSinger(false);
+            setTarget(next);
+          }}
+        />
+      )}
       {target && <TransposeDialog song={song} first={target} hide={() => setTarget(null)} />}
     </section>
   );

@@ -121,7 +121,7 @@ export const TransposeDialog = ({ song, first, hide }: TransposeDialogProps) => 
               value={'semitones' in target ? target.semitones : ''}
               onChange={({ target: { value } }) => setTarget({ semitones: Number(value) })}
             >
-              {'capo' in target && <option value="">{keyWords(key)}</option>}
+              {!('semitones' in target) && <option value="">{keyWords(key)}</option>}
               {SEMITONES.map((semitones) => (
                 <option key={semitones} value={semitones}>
                   {say('songs.transpose.option', {
@@ -136,10 +136,10 @@ export const TransposeDialog = ({ song, first, hide }: TransposeDialogProps) => 
           <Form.Group controlId="transpose-capo">
             <Form.Label>{say('songs.transpose.same-key-capo')}</Form.Label>
             <Form.Select
-              value={'capo' in target ? target.capo : ''}
+              value={target.capo ?? ''}
               onChange={({ target: { value } }) => setTarget({ capo: Number(value) })}
             >
-              {'semitones' in target && <option value="">{say('songs.transpose.capo-unchanged')}</option>}
+              {target.capo === undefined && <option value="">{say('songs.transpose.capo-unchanged')}</option>}
               {CAPOS.map((capo) => (
                 <option key={capo} value={capo}>
                   {capo === 0 ? say('common.no-capo') : say('songs.capo', { capo })}
@@ -172,7 +172,7 @@ export const TransposeDialog = ({ song, first, hide }: TransposeDialogProps) => 
           {say('common.cancel')}
         </Button>
         <Button onClick={apply} disabled={!plan}>
-          {'capo' in target ? say('songs.transpose.use-capo') : say('songs.transpose.do')}
+          {'semitones' in target ? say('songs.transpose.do') : say('songs.transpose.use-capo')}
         </Button>
       </Modal.Footer>
     </Modal>

@@ -3,6 +3,7 @@ import {
   compareSongSchools,
   findAxes,
   proposeCapos,
+  proposeKeysForVoice,
   planTransposition,
   compareSchools,
   findQuickFix,
@@ -131,6 +132,7 @@ const handlers: CoreWorkerApi = {
     compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: internHand(hand) }),
   planTransposition,
   capos: (symbols, instrument) => proposeCapos(symbols, instrument).slice(0, MAX_CAPO_SUGGESTIONS),
+  keysForVoice: proposeKeysForVoice,
   chartSong: (chart, name, changes) => {
     const read = parseChart(chart);
     const made = read.ok ? createSongFromChart(read.value, name, changes) : read;

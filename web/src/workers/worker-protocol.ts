@@ -5,6 +5,7 @@ import type {
   TransposePlan,
   TransposeTarget,
   CapoProposal,
+  VocalRange,
   SchoolComparison,
   QuickFix,
   DrillGrid,
@@ -92,6 +93,13 @@ export interface CoreWorkerApi {
   readonly planTransposition: (song: Song, target: TransposeTarget, method: TransposeMethod) => Result<TransposePlan>;
   /** The kindest capos and keys for some chords. */
   readonly capos: (symbols: readonly string[], instrument: Instrument) => readonly CapoProposal[];
+  /** Keys and capos in which a voice can sing a tune over chords. */
+  readonly keysForVoice: (
+    symbols: readonly string[],
+    instrument: Instrument,
+    tune: VocalRange,
+    voice: VocalRange,
+  ) => readonly CapoProposal[];
   /** A song from a chord chart, or where the chart cannot be read. */
   readonly chartSong: (chart: string, name: string, changes: Partial<Song>) => Result<Song>;
   /** The shapes of a chord by ease. */

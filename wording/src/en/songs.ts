@@ -175,6 +175,14 @@ export const songs = {
   'songs.bar-name': '{section}, bar {bar}{ending, plural, =0 {} other {, ending #}}',
   'songs.key-name':
     '{tonic} {mode, select, minor {minor} dorian {Dorian} mixolydian {Mixolydian} lydian {Lydian} phrygian {Phrygian} other {major}}',
+  'songs.singer.more': 'For a singer…',
+  'songs.singer.title': 'Keys for a singer',
+  'songs.singer.voice': 'The singer’s range',
+  'songs.singer.melody': 'The melody’s range, as it is written now',
+  'songs.singer.tune': 'The tune’s range in the key it has now',
+  'songs.singer.lowest': 'Lowest note',
+  'songs.singer.highest': 'Highest note',
+  'songs.singer.none': 'The tune goes further than this voice in every key.',
   'songs.mode-name':
     '{mode, select, minor {Minor} dorian {Dorian} mixolydian {Mixolydian} lydian {Lydian} phrygian {Phrygian} other {Major}}',
   'songs.key-of-song': 'Key of the song',

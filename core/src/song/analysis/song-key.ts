@@ -12,8 +12,12 @@ export interface SongKey {
 
 const hasSymbol = (name: string): boolean => /^[A-H]/.test(name);
 
-/** The symbols of a song as they sound: those named behind the capo are moved up by it. */
-const listSoundingSymbols = (song: Song): readonly string[] =>
+/**
+ * The symbols of a song as they sound, in the order they come: those named behind the capo are moved up by it.
+ * @example
+ * listSoundingSymbols(createSong('Song')) // => ['C']
+ */
+export const listSoundingSymbols = (song: Song): readonly string[] =>
   listChordSymbols(song)
     .filter(hasSymbol)
     .map((name) => {

@@ -18,8 +18,8 @@ export const TRANSPOSE_METHODS = ['same-grips', 'easiest-shapes'] as const;
 /** A way of moving shapes. */
 export type TransposeMethod = (typeof TRANSPOSE_METHODS)[number];
 
-/** Where a song is to go: by semitones, or to a capo behind which it sounds as before. */
-export type TransposeTarget = { readonly semitones: number } | { readonly capo: number };
+/** Where a song is to go: by semitones, with another capo or not, or to a capo behind which it sounds as before. */
+export type TransposeTarget = { readonly semitones: number; readonly capo?: number } | { readonly capo: number };
 
 /** A chord before and after. */
 export interface TransposedChord {
@@ -200,7 +200,7 @@ const withoutCapo = ({ pitches, capo, frets }: Instrument): Instrument => ({
 
 const createMove = (song: Song, target: TransposeTarget, method: TransposeMethod): Move => {
   const semitones = 'semitones' in target ? target.semitones : 0;
-  const capo = 'capo' in target ? target.capo : song.instrument.capo;
+  const capo = target.capo ?? song.instrument.capo;
   const instrument: Instrument = { ...song.instrument, capo };
   const by = semitones - (capo - song.instrument.capo);
   const asFingered = isNamedAsFingered(song);
