@@ -19,6 +19,7 @@ import {
   createTaskFromPattern,
   valueOrThrow,
 } from '../core/dist/index.js';
+import { sayLabel } from '../wording/dist/index.js';
 import { PROJECT_ROOT } from './lib/paths.mjs';
 
 const SEED = 1;
@@ -36,7 +37,7 @@ const answer = (row, school, share = 1) => {
 
 const exampleOf = (row, school) => {
   const { pattern, loopTicks } = figure(row);
-  return { task: createTaskFromPattern(pattern, { school, loopTicks: loopTicks }), wanted: row.digits.split(' ') };
+  return { task: createTaskFromPattern(pattern, { school, loopTicks: loopTicks }), target: row.digits.split(' ') };
 };
 
 /** The school with the common weights of comfort: digits, homes, rules and what it does not know stay its own. */
@@ -119,7 +120,7 @@ const changing = rows.filter(({ changes }) => changes);
 const needless = rows.filter((row) => row.needless);
 const bySchool = SCHOOLS.map(({ key, name }) => {
   const own = (name_) => half(name_).filter(({ school }) => school.split(':')[0] === key);
-  return [name, agreement(own('choose'), 'used'), agreement(own('test'), 'used')];
+  return [sayLabel(name), agreement(own('choose'), 'used'), agreement(own('test'), 'used')];
 });
 const weightLines = [...fits].flatMap(([key, { begun, school }]) =>
   LEARNABLE_WEIGHT_KEYS.filter((name) => school.weights[name] !== begun.weights[name]).map((name) => [
@@ -156,9 +157,8 @@ ${table(['school', 'used to choose', 'only tested'], bySchool)}
 
 ## Tempo
 
-At half, the whole and 1.4 times their tempo ${changing.length} of ${rows.length} figures are fingered in more than one way. In ${needless.length} of these
-the slow fingering could have been played at the quicker tempo; in the others it had passed its ceiling there, which is
-the one reason there is to finger a figure otherwise.
+A figure has one fingering, whatever the tempo: who plays what is decided by comfort alone, and what hurry asks for is
+judged afterwards. At half, the whole and 1.4 times their tempo ${changing.length} of ${rows.length} figures are fingered in more than one way.
 
 ## Margins
 
@@ -180,9 +180,6 @@ ${
         ]),
       )
 }
-
-A thumb that common practice lets walk over four basses in sixteenths at 84 passes its ceiling there: the solver gives
-every other stroke to the index and says that a rule is broken. Slower it answers as the table does.
 
 ## Weights the method found
 

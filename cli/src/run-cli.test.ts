@@ -49,7 +49,7 @@ describe('finger', () => {
       { at: 1120, string: 3, digit: 'i' },
     ]);
     expect(cost).toBeGreaterThan(0);
-    expect(ceiling.bpm).toBeCloseTo((60 * (280 / 840)) / 0.235, 3);
+    expect(ceiling.bpm).toBeCloseTo((60 * (280 / 840)) / (0.235 * 1.15), 3);
     expect(ceiling.cause).toMatch(/^the middle finger repeating string 2 \(beat 1 let → beat 2\)$/);
   });
 
@@ -92,7 +92,7 @@ describe('the best few, other hands, other schools', () => {
   test('a slower hand has a lower ceiling; a hand from a file is read', () => {
     const ceiling = (profile: string): number =>
       json<Fingered>(['finger', '--strings', '5 3 2 3', '--profile', profile]).ceiling.bpm;
-    expect(ceiling('new-to-it')).toBeCloseTo(ceiling('able-adult') / 1.4, 1);
+    expect(ceiling('new-to-it')).toBeCloseTo(ceiling('able-adult') / 1.7, 1);
     expect(ceiling(fileWith('hand.json', '{"name": "Slow", "scale": {"p": 2, "i": 2, "m": 2, "a": 2}}'))).toBeLessThan(
       ceiling('able-adult'),
     );
@@ -156,7 +156,7 @@ describe('songs and chords', () => {
 
   test('the shapes of a chord, in any tuning, behind a capo', () => {
     expect(text(['voicings', 'Am7/G'])).toMatch(/3 0 2 2 1 0/);
-    const shapes = json<{ frets: (number | null)[]; known: boolean }[]>(['voicings', 'D', '--capo', '2']);
+    const shapes = json<{ frets: (number | null)[]; known: boolean }[]>(['voicings', 'C', '--capo', '2']);
     expect(shapes[0]).toMatchObject({ frets: [null, 3, 2, 0, 1, 0], known: true });
     expect(runCliSync(['voicings', 'Cq']).error).toMatch(/“q” is unknown/);
     expect(runCliSync(['voicings', 'C', '--tuning', 'loose']).error).toMatch(/no tuning “loose”/);

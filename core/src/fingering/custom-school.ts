@@ -95,6 +95,7 @@ const applyCustomisation = (made: CustomSchool, base: School): School => ({
   rule: message('school.custom.rule', { name: made.name, school: base.name }),
   digits: DIGITS.filter((digit) => made.digits.includes(digit)),
   home: (digit, strings) => made.homes[digit]?.filter((string) => string <= strings) ?? base.home(digit, strings),
+  ...(made.homes.p?.length ? { thumbFrom: Math.min(...made.homes.p) } : {}),
   weights: { ...DEFAULT_PENALTY_WEIGHTS, ...base.weights, ...made.weights },
   variants: undefined,
 });

@@ -10,6 +10,7 @@ import {
   type FingeringOptions,
 } from './task/pattern-task.ts';
 import type { FingeringCache } from './solver/solver-cache.ts';
+import type { School } from './school.ts';
 import { solveFingering, solveKBest, type FingeringSolution } from './solver/solve-fingering.ts';
 import { getOrCreate, getOrCreateWeak } from './memoise.ts';
 import { shareEvents, type FingeringTask, type TaskStroke } from './task/fingering-task.ts';
@@ -67,6 +68,15 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
   return { ...task, strokes: shareEvents(strokes, task.strokes) };
 };
 
+const unhurried = new WeakMap<School, School>();
+
+/**
+ * A school as it decides who plays what: by comfort alone. A figure has one fingering, whatever the tempo: what hurry
+ * asks for is judged afterwards, and offered.
+ */
+const withoutHurry = (school: School): School =>
+  getOrCreateWeak(unhurried, school, () => ({ ...school, weights: { ...school.weights, rush: 0 } }));
+
 /**
  * Fingers a score whose task is made already; see `fingerPattern`.
  * @example
@@ -75,8 +85,9 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
  *   createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern),
  * ).digits.join(' ') // => 'p i m i'
  */
-export const fingerScore = (score: Score, task: FingeringTask, memory?: FingeringCache): FingeringSolution => {
+export const fingerScore = (score: Score, given: FingeringTask, memory?: FingeringCache): FingeringSolution => {
   const where = (at: number): Message => describeScorePosition(score, at);
+  const task = { ...given, school: withoutHurry(given.school) };
   const first = solveFingering(task, where, memory?.initialSolver);
   const settled = applyRecurringDigits(score, task, first);
   return settled === task ? first : solveFingering(settled, where, memory?.finalSolver);
@@ -109,7 +120,8 @@ export const findBestFingerings = (
   options: FingeringOptions = {},
 ): readonly FingeringSolution[] => {
   const score = flattenScore(pattern, options);
-  const task = createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand);
+  const school = withoutHurry(options.school ?? resolveSchoolOrThrow(pattern));
+  const task = createTaskFromScore(score, school, options.hand);
   const where = (at: number): Message => describeScorePosition(score, at);
   return solveKBest(applyRecurringDigits(score, task, solveFingering(task, where)), where, count);
 };

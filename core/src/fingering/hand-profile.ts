@@ -34,7 +34,7 @@ const uniformScale = (scale: number): Readonly<Record<Actuator, number>> => ({
 
 /** Hands to start from before a person's own is measured (est.). */
 export const HAND_PRESETS: readonly HandProfile[] = [
-  { key: 'new-to-it', name: message('hand-preset.new'), scale: uniformScale(1.4), times: DEFAULT_ESTIMATES },
+  { key: 'new-to-it', name: message('hand-preset.new'), scale: uniformScale(1.7), times: DEFAULT_ESTIMATES },
   { key: 'able-adult', name: message('hand-preset.able-adult'), scale: uniformScale(1), times: DEFAULT_ESTIMATES },
   { key: 'advanced', name: message('hand-preset.advanced'), scale: uniformScale(0.82), times: DEFAULT_ESTIMATES },
 ];
@@ -116,8 +116,19 @@ export const baseMinIntervalSameActuator = (
   times: EstimateValues = DEFAULT_ESTIMATES,
 ): number => {
   if (from.digit === 'down' || from.digit === 'up') return minPickInterval(from, to, times);
-  return times[actuatorOf(from.digit)] + times.travelPerString * Math.abs(from.string - to.string);
+  const travel = times.travelPerString * Math.abs(from.string - to.string);
+  // Thumb and fingers that come together need longer to gather.
+  const pinched = from.isInChord || to.isInChord ? times.pinch : 1;
+  return times[actuatorOf(from.digit)] * pinched + travel;
 };
+
+/**
+ * Whether the thumb falls through from one string to the next one up: part of one movement rather than a new stroke.
+ * @example
+ * isThumbGlide({ digit: 'p', string: 6 }, { digit: 'p', string: 5 }) // => true
+ */
+export const isThumbGlide = (from: FingeredStroke, to: FingeredStroke): boolean =>
+  from.digit === 'p' && to.digit === 'p' && from.string - to.string === 1 && !from.isInChord && !to.isInChord;
 
 /**
  * Least seconds between strokes of two different strikers one after another, before a person's scale.

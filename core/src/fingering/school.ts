@@ -93,7 +93,12 @@ export interface SchoolVariant {
   /** What differs from the school it belongs to. */
   readonly change: (
     school: School,
-  ) => Partial<Pick<School, 'digits' | 'home' | 'isDigitAllowed' | 'weights' | 'lead' | 'rakes' | 'grips'>>;
+  ) => Partial<
+    Pick<
+      School,
+      'digits' | 'home' | 'isDigitAllowed' | 'weights' | 'lead' | 'rakes' | 'grips' | 'groupEdges' | 'pickRuns'
+    >
+  >;
 }
 
 /** A policy for the solver: which digits there are, where each is at home, and what costs how much. */
@@ -111,8 +116,18 @@ export interface School {
   readonly weights: PenaltyWeights;
   /** Whether the basses are the thumb's and the trebles the fingers', chords apart. */
   readonly isBassReservedForThumb?: boolean;
+  /** Whether the thumb may leave its strings in such a school, for what it costs. */
+  readonly isThumbFreeOnTrebles?: boolean;
   /** The highest string of the thumb, where the instrument gives it others than 4 and lower. */
   readonly thumbFrom?: number;
+  /** Which edge of a group is whose in schools that pick beside fingers: the lowest the pick's, the highest a finger's. */
+  readonly groupEdges?: { readonly low?: 'pick'; readonly high?: 'finger' };
+  /** The finger that takes string 1 where a figure turns there. */
+  readonly turningFinger?: Digit;
+  /** What the pick does where it plays twice running beside fingers: it turns, or it never does. */
+  readonly pickRuns?: 'turn' | 'never';
+  /** Whether what runs on one of the thumb's strings is the thumb's, though all digits may go there. */
+  readonly isThumbAloneOnItsStrings?: boolean;
   /** The finger that opens a line, where the school says. */
   readonly lead?: Digit;
   readonly rakes?: RakeDirection;

@@ -144,6 +144,7 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
     pin: stroke.pin,
     accent: stroke.accent,
     slur: stroke.slur,
+    role: stroke.role,
     rake: stroke.rake,
     brush: stroke.brush,
     harmonic: stroke.harmonic,

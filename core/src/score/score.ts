@@ -7,7 +7,7 @@ import type { Metre } from '../time/index.ts';
  * One stroke of a score, resolved: nothing has to be looked up any more. `at` and `ticks` are whole ticks as written,
  * before swing; strings count from 1 = highest; frets count from the capo.
  */
-export interface ScoreStroke extends Omit<Stroke, 'id' | 'fret' | 'role'> {
+export interface ScoreStroke extends Omit<Stroke, 'id' | 'fret'> {
   /** Where in the document it comes from: the name of the stroke there. */
   readonly sourceStrokeId: string;
   /** Ticks it sounds: until its string is struck again, it is damped, or the score ends. */

@@ -86,6 +86,7 @@ export const analysis = {
   'limit.same-string': 'the {finger} repeating string {string} ({from} → {to})',
   'limit.new-string': 'the {finger} moving from string {first} to string {second} ({from} → {to})',
   'limit.two-fingers': 'the {first} followed by the {second} ({from} → {to})',
+  'limit.slur': 'the slur of the fretting hand ({from} → {to})',
   'limit.touch': 'the index finger touching the harmonic and playing ({from})',
   'limit.details':
     'At {tempo} bpm this needs {need, number, ::.00} s and has {has, number, ::.00} s ({share, number, percent} of the time available).',
@@ -125,6 +126,10 @@ export const analysis = {
   'line-kind.block-chords': 'block chords',
   'line-kind.string-skips': 'string skips',
   'line-kind.alternating-thumb': 'alternating bass',
+  'line-kind.bass-line': 'a line on the bass strings',
+  'line-kind.bass-and-chords': 'bass and chords in turn',
+  'line-kind.arpeggio': 'an arpeggio',
+  'line-kind.sweep': 'a sweep',
   'line-kind.rolls': 'rolls',
 
   'compare.choose-schools': 'Choose two or more schools to compare.',

@@ -3,17 +3,31 @@ import { soundingPitchOfStroke, type Pattern, type Stroke } from '../../pattern/
 
 /** What sort of line a pattern is, as far as it tells schools apart. */
 export type PassageKind =
-  'repeated-notes' | 'tremolo' | 'scale-line' | 'block-chords' | 'string-skips' | 'alternating-thumb' | 'rolls';
+  | 'repeated-notes'
+  | 'tremolo'
+  | 'scale-line'
+  | 'bass-line'
+  | 'block-chords'
+  | 'bass-and-chords'
+  | 'string-skips'
+  | 'alternating-thumb'
+  | 'arpeggio'
+  | 'sweep'
+  | 'rolls';
 
 /** Schools a kind of line is native to (common practice, no source). */
 export const IDIOMATIC_SCHOOLS: Readonly<Record<PassageKind, readonly string[]>> = {
   'repeated-notes': ['alternation', 'alternate'],
   tremolo: ['one-per-string'],
   'scale-line': ['alternation', 'alternate', 'economy'],
+  'bass-line': ['alternate', 'economy', 'thumb-index-scale'],
   'block-chords': ['one-per-string', 'three-finger'],
+  'bass-and-chords': ['one-per-string', 'three-finger', 'hybrid', 'pick-rolling'],
+  arpeggio: ['one-per-string'],
+  sweep: ['economy', 'finger-sweep', 'pick-legato'],
   'string-skips': ['hybrid'],
   'alternating-thumb': ['one-per-string', 'three-finger', 'thumb-index'],
-  rolls: ['rolling'],
+  rolls: ['rolling', 'pick-rolling'],
 };
 
 const groupSimultaneous = ({ strokes }: Pattern): readonly (readonly Stroke[])[] => {
@@ -80,9 +94,39 @@ const isRoll = (singles: readonly Stroke[]): boolean =>
   new Set(singles.map(({ string }) => string)).size >= 3 &&
   singles.every(({ string }, index) => string < 5 && string !== singles[index - 1]?.string);
 
+/** Basses by themselves, with two strings and more of the trebles struck together between them. */
+const isBassAndChords = (isBass: (stroke: Stroke) => boolean, events: readonly (readonly Stroke[])[]): boolean => {
+  const chords = events.filter((strokes) => strokes.length > 1);
+  const basses = events.filter((strokes) => strokes.length === 1 && strokes.every(isBass));
+  const apart = chords.every((strokes) => !strokes.some(isBass));
+  return chords.length > 0 && basses.length > 0 && apart && chords.length + basses.length === events.length;
+};
+
+/** Up and down in turn, as a pick between two strings goes. */
+const isZigzag = (singles: readonly Stroke[]): boolean => {
+  const steps = singles.slice(1).map(({ string }, index) => string - (singles[index]?.string ?? 0));
+  return steps.slice(1).every((step, index) => step * (steps[index] ?? 0) < 0);
+};
+
+/** Four neighbouring strings or more in one direction, over and over. */
+const SWEPT_STRINGS = 4;
+
+const isSweep = (singles: readonly Stroke[]): boolean => {
+  const used = [...new Set(singles.map(({ string }) => string))];
+  if (used.length < SWEPT_STRINGS || Math.max(...used) - Math.min(...used) !== used.length - 1) return false;
+  const steps = singles.slice(1).map(({ string }, index) => string - (singles[index]?.string ?? 0));
+  const [way] = steps;
+  return steps.every((step) => step === way || Math.abs(step) === used.length - 1) && Math.abs(way ?? 0) === 1;
+};
+
+/** A bass, and two treble strings and more broken one after another. */
+const isArpeggio = (isBass: (stroke: Stroke) => boolean, singles: readonly Stroke[], onString: number): boolean =>
+  singles.some(isBass) &&
+  new Set(singles.filter((stroke) => !isBass(stroke)).map(({ string }) => string)).size >= 2 &&
+  onString === 0;
+
 /**
- * What sort of line a pattern is; undefined where it is an arpeggio or a mixture, which is native to no school more
- * than to another.
+ * What sort of line a pattern is; undefined where it is a mixture, which is native to no school more than to another.
  * @example
  * classifyPassage(valueOrThrow(parseStringNotation('5 1 1 1')).pattern) // => 'tremolo'
  */
@@ -93,12 +137,17 @@ export const classifyPassage = (pattern: Pattern): PassageKind | undefined => {
     return 'block-chords';
   const isBass = ({ string }: Stroke): boolean => isBassString(pattern.instrument, string);
   if (hasAlternatingThumb(isBass, events)) return 'alternating-thumb';
+  if (isBassAndChords(isBass, events)) return 'bass-and-chords';
   if (events.some(({ length }) => length > 1)) return undefined;
   const singles = events.flat();
   if (isTremolo(isBass, singles)) return 'tremolo';
   const { all, repeated, onString, next, skips } = countSteps(pattern, singles);
   if (repeated >= PASSAGE_THRESHOLDS.most * all) return 'repeated-notes';
-  if (onString >= PASSAGE_THRESHOLDS.scale * all && onString + next + repeated >= 0.9 * all) return 'scale-line';
-  if (skips >= PASSAGE_THRESHOLDS.most * all && singles.every(({ string }) => string < 5)) return 'string-skips';
-  return isRoll(singles) ? 'rolls' : undefined;
+  if (onString >= PASSAGE_THRESHOLDS.scale * all && onString + next + repeated >= 0.9 * all)
+    return singles.every(isBass) ? 'bass-line' : 'scale-line';
+  if (skips >= PASSAGE_THRESHOLDS.most * all && isZigzag(singles) && singles.every(({ string }) => string < 5))
+    return 'string-skips';
+  if (isSweep(singles)) return 'sweep';
+  if (isRoll(singles)) return 'rolls';
+  return isArpeggio(isBass, singles, onString + repeated) ? 'arpeggio' : undefined;
 };

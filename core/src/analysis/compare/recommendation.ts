@@ -21,6 +21,9 @@ const SCORE_WEIGHTS = { strain: 2, beyond: 6, findings: 1.5, unplayed: 20 } as c
 /** Grades nearer than this are level (est.). */
 const TIE_MARGIN = 0.06;
 
+/** How much more a school that the kind of line is native to may take without losing its place (est.). */
+const NATIVE_MARGIN = 0.3;
+
 const countBeats = ({ metre, bars }: Pattern): number => beatsPerBar(metre) * bars;
 
 const sumSeverity = ({ analysis }: SchoolResult): number =>
@@ -106,7 +109,8 @@ const filterIdiomatic = (pattern: Pattern, level: readonly SchoolResult[]): read
   if (!kind || level.length < 2) return undefined;
   const native = level.filter(
     (approach) =>
-      IDIOMATIC_SCHOOLS[kind].includes(approach.school.split(':')[0] as string) && reachesTempo(pattern, approach),
+      IDIOMATIC_SCHOOLS[kind].includes(approach.school.split(':')[0] as string) &&
+      (reachesTempo(pattern, approach) || !level.some((one) => reachesTempo(pattern, one))),
   );
   return native.length > 0 && native.length < level.length ? native : undefined;
 };
@@ -135,20 +139,26 @@ const noneReaches = ({ tempo }: Pattern, level: readonly [SchoolResult, ...Schoo
  * ) // => 'object'
  */
 export const recommendSchool = (pattern: Pattern, approaches: readonly SchoolResult[]): SchoolRecommendation => {
-  const graded = approaches
-    .map((approach) => ({ approach, grade: scoreSchool(pattern, approach) }))
-    .sort((a, b) => a.grade - b.grade);
+  const all = approaches.map((approach) => ({ approach, grade: scoreSchool(pattern, approach) }));
+  const reaching = all.filter(({ approach }) => reachesTempo(pattern, approach));
+  // A school that does not reach the tempo is never best while another does.
+  const graded = [...(reaching.length > 0 ? reaching : all)].sort((a, b) => a.grade - b.grade);
   const [first] = graded;
   if (!first) return { best: [], message: message('compare.choose-schools') };
-  const level = graded.filter(({ grade }) => grade - first.grade < TIE_MARGIN).map(({ approach }) => approach);
+  const within = (margin: number): readonly SchoolResult[] =>
+    graded.filter(({ grade }) => grade - first.grade < margin).map(({ approach }) => approach);
+  const level = within(TIE_MARGIN);
   const verdict = (best: readonly SchoolResult[], said: Message): SchoolRecommendation => ({
     best: best.map(({ school }) => school),
     message: said,
   });
-  const native = filterIdiomatic(pattern, level);
-  if (native) return verdict(native, naturalFit(pattern, native, level));
+  // What a line is native to outranks a few beats a minute.
+  const near = within(NATIVE_MARGIN);
+  const native = filterIdiomatic(pattern, near);
+  if (native) return verdict(native, naturalFit(pattern, native, near));
   const reached = reachesTempo(pattern, first.approach);
-  if (level.length === 1) return verdict(level, why(pattern, first.approach, graded[1]?.approach, reached));
+  const [second] = all.filter((one) => one !== first).sort((a, b) => a.grade - b.grade);
+  if (level.length === 1) return verdict(level, why(pattern, first.approach, second?.approach, reached));
   if (!reached) return verdict(level, noneReaches(pattern, [first.approach, ...level.slice(1)]));
   return verdict(level, tied(pattern, level, approaches.length));
 };

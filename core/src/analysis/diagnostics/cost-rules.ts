@@ -205,6 +205,9 @@ export const checkThumbHigh: DiagnosticRule = (context) =>
       severity: computeSeverity(item.amount, MAX_SEVERITY_COSTS['thumb-up']),
     }));
 
+/** Sums of seconds are not exact. */
+const ROUNDING = 1e-9;
+
 /** Seconds below which the pick's way is felt: an inside change, and a string passed over (est.). */
 const PICK_TIME_LIMITS = { inside: 0.125, skipped: 0.15 } as const;
 
@@ -242,7 +245,7 @@ export const checkInsideChange: DiagnosticRule = (context) =>
 /** The pick passing over strings in little time. */
 export const checkSkippedString: DiagnosticRule = (context) =>
   listPickTransitions(context)
-    .filter(({ skipped, seconds }) => skipped > 0 && seconds < PICK_TIME_LIMITS.skipped)
+    .filter(({ skipped, seconds }) => skipped > 0 && seconds < PICK_TIME_LIMITS.skipped - ROUNDING)
     .map(({ item, skipped, seconds }): IndexedDiagnostic => ({
       code: 'string-skip',
       strokes: getAffectedStrokes(item),

@@ -103,7 +103,7 @@ describe('conflicts are named where they are, and the rest is fingered all the s
   test('more notes at once than digits', () => {
     const judged = analysePattern(figure('5+3+1 2 - -', 'thumb-index', 80));
     expect(judged.warnings.map(({ code }) => code)).toContain('too-many-notes');
-    expect(judged.digits['s1-2']).toBe('i');
+    expect(judged.digits['s1-2']).toMatch(/^[pi]$/);
   });
 });
 

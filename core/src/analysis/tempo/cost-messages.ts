@@ -49,12 +49,19 @@ const pickCost = (task: FingeringTask, digits: Fingering, item: CostItem): Messa
   return PICK_COSTS[kind];
 };
 
+/** Whether nothing is struck between two strokes. */
+const isNextStroke = ({ strokes }: FingeringTask, from: number, to: number): boolean => {
+  const [a, b] = [strokes[from]?.at ?? 0, strokes[to]?.at ?? 0];
+  const between = strokes.slice(Math.min(from, to) + 1, Math.max(from, to));
+  return a < b && between.every(({ at, isSlurred }) => isSlurred || at === a || at === b);
+};
+
 /** Seconds a finger needs from one stroke to another, its own or another finger's. */
 export const getNeededSeconds = (task: FingeringTask, digits: Fingering, { stroke, other }: CostItem): number => {
   const [from, to] = [getPlacedStroke(task, digits, other ?? stroke), getPlacedStroke(task, digits, stroke)];
   const context = { school: task.school, hand: task.hand, strings: task.strings };
   return actuatorOf(from.digit) === actuatorOf(to.digit)
-    ? minIntervalSameActuator(from, to, context)
+    ? minIntervalSameActuator(from, to, context, isNextStroke(task, other ?? stroke, stroke))
     : minIntervalOtherActuator(from, to, context);
 };
 
@@ -131,6 +138,7 @@ export const describeLimit = ({ score, digits }: FingeredScore, need: TimedTrans
   const [from, to] = [describeScorePosition(score, first?.at ?? 0), describeScorePosition(score, second?.at ?? 0)];
   const finger = fingerWord(getDigit(digits, need.to));
   if (need.kind === 'touch') return message('limit.touch', { from });
+  if (need.kind === 'slur') return message('limit.slur', { from, to });
   if (need.kind === 'other')
     return message('limit.two-fingers', { first: fingerWord(getDigit(digits, need.from)), second: finger, from, to });
   const [left, reached] = [first?.string ?? 0, second?.string ?? 0];

@@ -65,7 +65,8 @@ export const computeMaxTempoByConstraint = (
   needs: readonly TimedTransition[],
 ): readonly ConstraintMaxTempo[] => {
   const parts = new Map<Actuator | null, TimedTransition[]>([...ACTUATORS, null].map((striker) => [striker, []]));
-  for (const need of needs) parts.get(need.kind === 'other' ? null : need.actuator)?.push(need);
+  for (const need of needs)
+    if (need.kind !== 'slur') parts.get(need.kind === 'other' ? null : need.actuator)?.push(need);
   return [...parts]
     .flatMap(([striker, own]): readonly ConstraintMaxTempo[] => {
       const ceiling = computeMaxTempo(tempo, own);

@@ -1,10 +1,12 @@
-import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
+import { actuatorOf, isFinger, type Digit, type Actuator, type Slur } from '../../pattern/index.ts';
 import {
   findPrecedingEvent,
   groupIntoEvents,
   minIntervalOtherActuator,
   minIntervalSameActuator,
+  classifyPickStringChange,
   createFingeredStroke,
+  isThumbGlide,
   type CostContext,
   type Fingering,
   type StrokeEvent,
@@ -15,7 +17,7 @@ import {
 
 /** Something that takes time: from one stroke to another, how many seconds are needed and how many there are. */
 export interface TimedTransition {
-  readonly kind: 'own' | 'other' | 'touch';
+  readonly kind: 'own' | 'other' | 'touch' | 'slur';
   /** Indexes of the two strokes in the task. */
   readonly from: number;
   readonly to: number;
@@ -66,35 +68,113 @@ const listActuators = (played: readonly PlayedStroke[]): readonly Actuator[] =>
     ? [actuatorOf((played[0] as PlayedStroke).digit)]
     : [...new Set(played.map(({ digit }) => actuatorOf(digit)))];
 
-/** The last event of each striker; where a task comes round, that of the time before, counted below nought. */
-type LastEvents = Map<Actuator, number>;
-
-const findLastEvents = ({ task, events, played }: FingeringTimeline): LastEvents => {
-  const last: LastEvents = new Map();
-  if (!task.loop) return last;
-  played.forEach((those, at) => {
-    for (const { digit } of those) last.set(actuatorOf(digit), at - events.length);
-  });
-  return last;
+/** Where each striker is when a task comes round: as the time before left it, events counted below nought. */
+const findMovementsBefore = (course: FingeringTimeline): Movements => {
+  const { task, events } = course;
+  if (!task.loop) return new Map();
+  const movements: Movements = new Map();
+  events.forEach((_, at) => addSameActuatorTransitions(course, at, movements, []));
+  return new Map(
+    [...movements].map(([striker, { last, began, isChange }]) => [
+      striker,
+      { last: last - events.length, began: began - events.length, isChange },
+    ]),
+  );
 };
+
+/** Where a striker is in its movement: the event it played in last, and the one its movement began in. */
+interface Movement {
+  readonly last: number;
+  /** The first stroke of a movement that falls through several strings: the next full one counts from there. */
+  readonly began: number;
+  /** Whether the last stroke changed string. */
+  readonly isChange: boolean;
+}
+
+type Movements = Map<Actuator, Movement>;
 
 /** What each striker of an event needs since it played last. */
 const addSameActuatorTransitions = (
   course: FingeringTimeline,
   at: number,
-  last: LastEvents,
+  movements: Movements,
   needs: TimedTransition[],
 ): void => {
-  const { task, events, played } = course;
-  const here = played[at] as readonly PlayedStroke[];
+  const here = course.played[at] as readonly PlayedStroke[];
   for (const striker of listActuators(here)) {
-    const was = last.get(striker);
-    const before = was === undefined ? undefined : findPrecedingEvent(task, events, at, at - was);
-    last.set(striker, at);
-    const from = before && getBrushEdge(played[before.index] as readonly PlayedStroke[], striker, 'last');
-    const to = getBrushEdge(here, striker, 'first');
-    if (before && from && to) needs.push(createTransition(course, 'own', from, to, before.seconds));
+    const was = movements.get(striker);
+    const now = was && addMovement(course, at, striker, was, needs);
+    movements.set(striker, now ?? { last: at, began: at, isChange: false });
   }
+};
+
+const addMovement = (
+  course: FingeringTimeline,
+  at: number,
+  striker: Actuator,
+  was: Movement,
+  needs: TimedTransition[],
+): Movement | undefined => {
+  const need = transitionFrom(course, at, striker, was.last);
+  if (!need) return undefined;
+  const [from, to] = [getPlacedStroke(course, need.from), getPlacedStroke(course, need.to)];
+  const isChange = from.string !== to.string;
+  const { hand } = course.context;
+  const { transition } = need;
+  if (at - was.last === 1 && isThumbGlide(from, to)) {
+    needs.push({ ...transition, neededSeconds: hand.times.glide * hand.scale.p });
+    return { last: at, began: was.began, isChange };
+  }
+  if (at - was.last === 1 && isPickSweep(from, to)) {
+    needs.push(transition);
+    return { last: at, began: was.began, isChange };
+  }
+  if (was.began !== was.last && (striker !== 'pick' || from.digit === to.digit)) {
+    // What fell through the strings was one stroke: the next has its full time from where that began.
+    const whole = transitionFrom(course, at, striker, was.began);
+    if (whole)
+      needs.push({ ...transition, from: whole.from.index, availableSeconds: whole.transition.availableSeconds });
+    const back = (striker === 'pick' ? hand.times.pickAlternate : hand.times.otherDigit) * hand.scale[striker];
+    needs.push({ ...transition, neededSeconds: Math.min(transition.neededSeconds, back) });
+  } else {
+    const again = striker === 'pick' && isChange && was.isChange && from.digit !== to.digit;
+    const extra = again ? hand.times.changeAgain * hand.scale.pick : 0;
+    const least = isAroundRing(course, at, striker, was) ? hand.times.middleAroundRing * hand.scale.m : 0;
+    needs.push({ ...transition, neededSeconds: Math.max(least, transition.neededSeconds + extra) });
+  }
+  return { last: at, began: at, isChange };
+};
+
+/** Whether the middle finger comes again with nothing but the ring between: the two hang together. */
+const isAroundRing = ({ played }: FingeringTimeline, at: number, striker: Actuator, was: Movement): boolean => {
+  if (striker !== 'm' || at - was.last !== 2) return false;
+  const between = played.at(at - 1) ?? [];
+  return between.some(({ digit }) => digit === 'a');
+};
+
+/** Whether the pick goes on to the next string in the direction it has: one movement with what came before. */
+const isPickSweep = (from: FingeredStroke, to: FingeredStroke): boolean =>
+  actuatorOf(from.digit) === 'pick' && classifyPickStringChange(from, to).kind === 'sweep';
+
+interface FoundTransition {
+  readonly from: PlayedStroke;
+  readonly to: PlayedStroke;
+  readonly transition: TimedTransition;
+}
+
+/** What a striker needs from an event, counted below nought in the time before, to another. */
+const transitionFrom = (
+  course: FingeringTimeline,
+  at: number,
+  striker: Actuator,
+  was: number,
+): FoundTransition | undefined => {
+  const { task, events, played } = course;
+  const before = findPrecedingEvent(task, events, at, at - was);
+  const from = before && getBrushEdge(played[before.index] as readonly PlayedStroke[], striker, 'last');
+  const to = getBrushEdge(played[at] as readonly PlayedStroke[], striker, 'first');
+  if (!before || !from || !to) return undefined;
+  return { from, to, transition: createTransition(course, 'own', from, to, before.seconds) };
 };
 
 const getPlacedStroke = ({ task, placed }: FingeringTimeline, { index, digit }: PlayedStroke): FingeredStroke =>
@@ -120,15 +200,39 @@ const createTransition = (
   };
 };
 
+/** Fingers of a chord that the thumb is no part of. */
+const CHORD_FINGERS = 3;
+
+const isFingerChord = (those: readonly PlayedStroke[]): boolean =>
+  those.length >= CHORD_FINGERS && those.every(({ digit }) => isFinger(digit));
+
+const isThumbAlone = (those: readonly PlayedStroke[]): boolean => those.length === 1 && those[0]?.digit === 'p';
+
+/** Thumb and a whole chord of the fingers in turn take their time; undefined for any other two events. */
+const thumbAndChordSeconds = (
+  { context: { hand } }: FingeringTimeline,
+  before: readonly PlayedStroke[],
+  here: readonly PlayedStroke[],
+): number | undefined => {
+  const inTurn = (isThumbAlone(before) && isFingerChord(here)) || (isThumbAlone(here) && isFingerChord(before));
+  if (!inTurn) return undefined;
+  const slowest = Math.max(...[...before, ...here].map(({ digit }) => hand.scale[actuatorOf(digit)]));
+  return hand.times.thumbAndChord * slowest;
+};
+
 /** What strikers need one after another, from event to event. */
 const addCrossActuatorTransitions = (course: FingeringTimeline, at: number, needs: TimedTransition[]): void => {
   const { task, events, played } = course;
   const before = findPrecedingEvent(task, events, at, 1);
   if (!before) return;
-  for (const from of played[before.index] as readonly PlayedStroke[])
-    for (const to of played[at] as readonly PlayedStroke[])
-      if (actuatorOf(to.digit) !== actuatorOf(from.digit))
-        needs.push(createTransition(course, 'other', from, to, before.seconds));
+  const [those, here] = [played[before.index] as readonly PlayedStroke[], played[at] as readonly PlayedStroke[]];
+  const withChord = thumbAndChordSeconds(course, those, here);
+  for (const from of those)
+    for (const to of here) {
+      if (actuatorOf(to.digit) === actuatorOf(from.digit)) continue;
+      const transition = createTransition(course, 'other', from, to, before.seconds);
+      needs.push(withChord === undefined ? transition : { ...transition, neededSeconds: withChord });
+    }
 };
 
 /** The index going from touching a harmonic to playing, or from playing to the next touch. */
@@ -151,6 +255,32 @@ const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: n
   );
 };
 
+/** The fretting hand from the note before on its string to one it slurs. */
+const listSlurTransitions = ({ strokes, hand }: FingeringTask, digits: Fingering): readonly TimedTransition[] => {
+  const seconds: Readonly<Record<Slur, number>> = {
+    'hammer-on': hand.times.hammerOn,
+    'pull-off': hand.times.pullOff,
+    slide: hand.times.slide,
+  };
+  const found: TimedTransition[] = [];
+  const before = new Map<number, number>();
+  strokes.forEach(({ string, time, slur }, index) => {
+    const from = before.get(string);
+    before.set(string, index);
+    if (!slur || from === undefined) return;
+    const digit = digits[from];
+    found.push({
+      kind: 'slur',
+      from,
+      to: index,
+      actuator: digit ? actuatorOf(digit) : 'p',
+      neededSeconds: seconds[slur],
+      availableSeconds: time - (strokes[from] as TaskStroke).time,
+    });
+  });
+  return found;
+};
+
 /**
  * Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn.
  * @example
@@ -167,12 +297,13 @@ export const computeTimedTransitions = (task: FingeringTask, digits: Fingering):
   const played = events.map((event) => collectPlayed(digits, event));
   const course: FingeringTimeline = { task, events, played, placed: [], context: { school, hand, strings } };
   const harps = task.strokes.some(({ harp }) => harp);
-  const last = findLastEvents(course);
+  const last = findMovementsBefore(course);
   const needs: TimedTransition[] = [];
   for (let at = 0; at < events.length; at += 1) {
     addSameActuatorTransitions(course, at, last, needs);
     addCrossActuatorTransitions(course, at, needs);
     if (harps) needs.push(...listTouchTransitions(course, at));
   }
+  if (task.strokes.some(({ isSlurred }) => isSlurred)) needs.push(...listSlurTransitions(task, digits));
   return needs;
 };

@@ -54,10 +54,12 @@ export type PairCostScope = 'together' | 'next' | 'within' | 'own' | 'across-thu
 export interface TimeGap {
   readonly seconds: number;
   readonly decayUnits: number;
+  /** How many events apart they are: 1 where nothing is struck between them. */
+  readonly distance: number;
 }
 
 /** Nothing between two strokes: they are struck at the same time. */
-export const ZERO_GAP: TimeGap = { seconds: 0, decayUnits: 0 };
+export const ZERO_GAP: TimeGap = { seconds: 0, decayUnits: 0, distance: 0 };
 
 /** A cost between two strokes, the earlier one first (the lower-pitched one first when together). */
 export interface StrokePairCost {

@@ -35,7 +35,7 @@ const pair = (
   where: CostContext,
 ): number =>
   STROKE_PAIR_COSTS.filter((cost) => cost.category === category).reduce(
-    (most, cost) => Math.max(most, cost.cost(from, to, { seconds, decayUnits: seconds }, where)),
+    (most, cost) => Math.max(most, cost.cost(from, to, { seconds, decayUnits: seconds, distance: 2 }, where)),
     0,
   );
 
@@ -145,7 +145,7 @@ describe('seconds needed, an able adult (est., fitted to the ranges of docs/judg
     ['pick down, down on one string', on('down', 3), on('down', 3), 0.15],
     ['pick outside', on('down', 4), on('up', 3), 0.095 + 0.001 + 0.009],
     ['pick inside', on('up', 4), on('down', 3), 0.095 + 0.003 + 0.009],
-    ['pick sweeping on', on('down', 4), on('down', 3), 0.05],
+    ['pick sweeping on', on('down', 4), on('down', 3), 0.08],
   ])('%s', (_what, from, to, seconds) => {
     expect(minIntervalSameActuator(from, to, context('one-per-string'))).toBeCloseTo(seconds, 12);
   });

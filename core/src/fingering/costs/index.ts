@@ -1,6 +1,8 @@
 import type { StrokeCost, StrokePairCost } from './cost.ts';
 import { brushCost, crampedPickCost, crossingCost, consecutiveCrossingCost, spanCost } from './hand-shape-costs.ts';
 import {
+  groupEdgeCost,
+  thumbRunCost,
   weakAccentCost,
   weakDigitCost,
   pickAgainstGridCost,
@@ -25,6 +27,8 @@ import {
 
 const UNQUANTISED_STROKE_COSTS: readonly StrokeCost[] = [
   homeStringCost,
+  groupEdgeCost,
+  thumbRunCost,
   bassReservedForThumbCost,
   weakDigitCost,
   thumbOnTrebleCost,

@@ -1,5 +1,5 @@
-import { isFinger } from '../../pattern/index.ts';
-import { thumbFromOf } from '../school.ts';
+import { actuatorOf, isFinger } from '../../pattern/index.ts';
+import { thumbFromOf, type School } from '../school.ts';
 import type { StrokeCost } from './cost.ts';
 
 /**
@@ -10,16 +10,22 @@ import type { StrokeCost } from './cost.ts';
 export const distanceToHomeString = (string: number, homes: readonly number[]): number =>
   homes.length === 0 ? 0 : Math.min(...homes.map((home) => Math.abs(home - string)));
 
+const hasTremoloFingers = ({ digits }: School): boolean => digits.includes('a') && digits.includes('i');
+
 /** Distance in strings from the digit's home; a run on one string has its fingers wherever it is. */
 export const homeStringCost: StrokeCost = {
   category: 'home',
-  cost: ({ digit, string, isInRun, tremolo }, { school, strings }) => {
+  cost: ({ digit, string, isInRun, tremolo, isOverBass }, { school, strings }) => {
+    if (isOverBass && school.isBassReservedForThumb) return digit === 'p' ? THUMB_IN_CHORD_PENALTY : 0;
     if (!isInRun || !isFinger(digit))
       return school.weights.home * distanceToHomeString(string, school.home(digit, strings));
-    const other = tremolo && school.digits.includes('a') && digit !== tremolo;
+    const other = tremolo && hasTremoloFingers(school) && digit !== tremolo;
     return other ? TREMOLO_FINGERING_PENALTY : 0;
   },
 };
+
+/** What it costs to play with the thumb what lies over the bass it has just struck (est.). */
+const THUMB_IN_CHORD_PENALTY = 8;
 
 /** What it costs to play a run of three between thumb strokes with other fingers than ring, middle, index (est.). */
 const TREMOLO_FINGERING_PENALTY = 2;
@@ -30,12 +36,41 @@ const RULE_PENALTY = 30;
 /** The thumb off the basses, or a finger on them, in schools where the thumb owns the basses; chords go as they can. */
 export const bassReservedForThumbCost: StrokeCost = {
   category: 'rule',
-  cost: ({ digit, string, isInChord, isInRun }, { school }) => {
-    if (!school.isBassReservedForThumb || isInChord) return 0;
+  cost: ({ digit, string, isInChord, isInRun, isThumbRole }, { school }) => {
+    if (!school.isBassReservedForThumb || isInChord || isThumbRole) return 0;
     const isBass = string >= thumbFromOf(school);
-    if (digit === 'p') return isBass ? 0 : RULE_PENALTY;
+    if (digit === 'p') return isBass || school.isThumbFreeOnTrebles ? 0 : RULE_PENALTY;
     return isBass && !isInRun ? RULE_PENALTY : 0;
   },
+};
+
+/** What it costs to give an edge of a group to the other half of the hand: less than a broken rule (est.). */
+const GROUP_EDGE_PENALTY = 8;
+
+/** What it costs to turn on string 1 with another finger than the school does (est.). */
+const TURN_PENALTY = 0.5;
+
+/** The lowest of a group with a finger, or the highest with the pick, in schools that share groups so. */
+export const groupEdgeCost: StrokeCost = {
+  category: 'home',
+  cost: ({ digit, groupEdge, string }, { school: { groupEdges, turningFinger } }) => {
+    if (!groupEdge) return 0;
+    if (turningFinger && groupEdge === 'high' && string === 1) return digit === turningFinger ? 0 : TURN_PENALTY;
+    if (!groupEdges) return 0;
+    const isPick = actuatorOf(digit) === 'pick';
+    const isWrong = groupEdge === 'low' ? groupEdges.low && !isPick : groupEdges.high && isPick;
+    return isWrong ? GROUP_EDGE_PENALTY : 0;
+  },
+};
+
+/** What it costs a finger to play in a run on one of the thumb's strings, where that is the thumb's alone (est.). */
+const THUMB_RUN_PENALTY = 3;
+
+/** A finger in a run of three and more on one string of the thumb, in schools whose digits may go anywhere. */
+export const thumbRunCost: StrokeCost = {
+  category: 'home',
+  cost: ({ digit, isInThumbRun }, { school }) =>
+    school.isThumbAloneOnItsStrings && isInThumbRun && isFinger(digit) ? THUMB_RUN_PENALTY : 0,
 };
 
 /** What a digit costs by itself: the ring and the little finger are weaker. */

@@ -1,8 +1,8 @@
 import { isFinger, actuatorOf } from '../../pattern/index.ts';
-import { baseMinIntervalOtherActuator, baseMinIntervalSameActuator } from '../hand-profile.ts';
+import { baseMinIntervalOtherActuator, baseMinIntervalSameActuator, isThumbGlide } from '../hand-profile.ts';
 import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import { classifyPickStringChange } from '../pick-string-change.ts';
-import { hasContinuousPickDirection, thumbFromOf, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, hasContinuousPickDirection, thumbFromOf, type School } from '../school.ts';
 import { decayWithRest, type CostContext, type TimeGap, type StrokePairCost } from './cost.ts';
 
 /** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
@@ -35,7 +35,15 @@ const computeRepeatCost = (from: FingeredStroke, to: FingeredStroke, gap: TimeGa
   if (isRakeContinuation(from, to, context.school))
     return (weights.rake ?? RAKE_MARK_PENALTIES.cost) * decayWithRest(gap, context);
   const again = from.isInChord && to.isInChord && from.string === to.string ? REPEATED_CHORD_FACTOR : 1;
-  return again * (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * decayWithRest(gap, context);
+  return again * repeatWeight(from, to, context.school) * decayWithRest(gap, context);
+};
+
+/** On one of its own strings the thumb plays on with ease, in every school. */
+const repeatWeight = (from: FingeredStroke, to: FingeredStroke, school: School): number => {
+  const { weights } = school;
+  if (from.digit !== 'p') return weights.repeat;
+  const isOwnString = from.string === to.string && to.string >= thumbFromOf(school);
+  return isOwnString ? Math.min(weights.thumbRepeat, DEFAULT_PENALTY_WEIGHTS.thumbRepeat) : weights.thumbRepeat;
 };
 
 /** A chord struck again keeps its fingers: that much of what a finger twice running costs otherwise (est.). */
@@ -93,7 +101,8 @@ const timePressureBetween = (need: number, seconds: number, { school, hand }: Co
   computeTimePressure(need / seconds, school.weights.rush, hand.times.rushFree);
 
 /**
- * Seconds a striker needs from one stroke to its next, for a hand and a school.
+ * Seconds a striker needs from one stroke to its next, for a hand and a school; where nothing is struck between them
+ * the thumb falls through to the next string.
  * @example
  * minIntervalSameActuator(
  *   { digit: 'i', string: 3 },
@@ -109,8 +118,10 @@ export const minIntervalSameActuator = (
   from: FingeredStroke,
   to: FingeredStroke,
   { school, hand }: CostContext,
+  isNext = false,
 ): number => {
   const scale = hand.scale[actuatorOf(from.digit)];
+  if (isNext && isThumbGlide(from, to)) return scale * hand.times.glide;
   return (
     scale *
     (isRakeContinuation(from, to, school) ? hand.times.sweep : baseMinIntervalSameActuator(from, to, hand.times))
@@ -139,7 +150,7 @@ export const sameActuatorTimePressureCost: StrokePairCost = {
   category: 'rush',
   scopes: ['own'],
   cost: (from, to, gap, context) =>
-    timePressureBetween(minIntervalSameActuator(from, to, context), gap.seconds, context),
+    timePressureBetween(minIntervalSameActuator(from, to, context, gap.distance === 1), gap.seconds, context),
 };
 
 /** Two strikers that have to hurry one after the other. */
@@ -172,13 +183,25 @@ export const stringChangeCost: StrokePairCost = {
       : 0,
 };
 
+/** What it costs the pick to play twice running in one direction where it turns, or at all where it never does (est.). */
+const PICK_RUN_PENALTIES = { turn: 2, never: 6 } as const;
+
+const pickRunPenalty = (from: FingeredStroke, to: FingeredStroke, { pickRuns }: School): number => {
+  // Pinches are struck the same way each time.
+  if (from.isInChord || to.isInChord) return 0;
+  if (pickRuns === 'never') return PICK_RUN_PENALTIES.never;
+  return pickRuns === 'turn' && from.digit === to.digit ? PICK_RUN_PENALTIES.turn : 0;
+};
+
 /** The pick twice running over the strings of a group, which its fingers should share. */
 export const repeatedPickCost: StrokePairCost = {
   category: 'pick-change',
   scopes: ['next'],
   cost: (from, to, gap, context) => {
-    const both = actuatorOf(from.digit) === 'pick' && actuatorOf(to.digit) === 'pick';
-    return both && to.string < from.string ? context.school.weights.pickAgain * decayWithRest(gap, context) : 0;
+    const { school } = context;
+    if (actuatorOf(from.digit) !== 'pick' || actuatorOf(to.digit) !== 'pick') return 0;
+    const again = to.string < from.string ? school.weights.pickAgain : 0;
+    return (again + pickRunPenalty(from, to, school)) * decayWithRest(gap, context);
   },
 };
 

@@ -33,6 +33,10 @@ const COMPARED_FIELDS = [
   'chord',
   'run',
   'tremolo',
+  'isThumbRole',
+  'isOverBass',
+  'groupEdge',
+  'isInThumbRun',
   'recurringDigit',
 ] as const satisfies readonly (keyof TaskStroke)[];
 

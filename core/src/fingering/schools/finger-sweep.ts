@@ -13,7 +13,7 @@ export const fingerSweepSchool: School = {
   weights: {
     ...DEFAULT_PENALTY_WEIGHTS,
     home: 0,
-    ease: { a: 0.1, c: 1.2 },
+    ease: { a: 0.4, c: 1.2 },
     thumbUp: 0.1,
     repeat: 4.5,
     thumbRepeat: 4.5,
@@ -22,6 +22,8 @@ export const fingerSweepSchool: School = {
     span: 0.3,
   },
   rakes: 'both',
+  turningFinger: 'a',
+  isThumbAloneOnItsStrings: true,
   hasMovingHand: true,
   variants: [
     {

@@ -17,6 +17,8 @@ export const hybridPickingSchool: School = {
   digits: ['down', 'up', 'm', 'a'],
   home: (digit, strings) => HOMES[digit] ?? stringRange(strings, 3),
   isDigitAllowed: allowAnyDigit,
+  groupEdges: { low: 'pick' },
+  pickRuns: 'turn',
   weights: {
     ...DEFAULT_PENALTY_WEIGHTS,
     home: 0.9,
@@ -24,6 +26,7 @@ export const hybridPickingSchool: School = {
     move: 0.5,
     sameDirection: 0.3,
     against: 0.4,
+    sweep: 1.5,
     pickAgain: 1.5,
   },
   variants: [
@@ -54,6 +57,8 @@ export const hybridPickingSchool: School = {
       change: ({ weights }) => ({
         digits: ['down', 'up', 'm'],
         home: (digit, strings) => (digit === 'm' ? [2, 1] : stringRange(strings, 3)),
+        groupEdges: { low: 'pick', high: 'finger' },
+        pickRuns: undefined,
         weights: { ...weights, confined: 1.5, sweep: 0.05, pickAgain: 0 },
       }),
     },

@@ -9,8 +9,10 @@ import { hybridLegatoSchool } from './hybrid-legato.ts';
 import { hybridPickingSchool } from './hybrid-picking.ts';
 import { oneFingerPerStringSchool } from './one-finger-per-string.ts';
 import { pickLegatoSchool } from './pick-legato.ts';
+import { pickRollingSchool } from './pick-rolling.ts';
 import { rollingSchool } from './rolling.ts';
 import { threeFingerSchool } from './three-finger.ts';
+import { thumbIndexScaleSchool } from './thumb-index-scale.ts';
 import { thumbIndexSchool } from './thumb-index.ts';
 
 /** All schools, in the order they are offered. */
@@ -19,9 +21,11 @@ export const SCHOOLS: readonly School[] = [
   threeFingerSchool,
   thumbIndexSchool,
   strictAlternationSchool,
+  thumbIndexScaleSchool,
   rollingSchool,
   fingerSweepSchool,
   hybridPickingSchool,
+  pickRollingSchool,
   hybridLegatoSchool,
   alternatePickingSchool,
   economyPickingSchool,

@@ -10,6 +10,7 @@ export const rollingSchool: School = {
   digits: ['p', 'i', 'm', 'a'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,
+  isThumbAloneOnItsStrings: true,
   weights: {
     ...DEFAULT_PENALTY_WEIGHTS,
     home: 0,

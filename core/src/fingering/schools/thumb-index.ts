@@ -11,7 +11,8 @@ export const thumbIndexSchool: School = {
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : stringRange(3, 1)),
   isDigitAllowed: () => true,
   isBassReservedForThumb: true,
-  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.8, repeat: 1.2 },
+  isThumbFreeOnTrebles: true,
+  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.4, thumbUp: 1.2, repeat: 3.5 },
   variants: [
     {
       key: 'strict',

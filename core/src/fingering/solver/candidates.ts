@@ -70,8 +70,17 @@ const enumerateAssignments = (
     .flatMap((digit) => enumerateAssignments(rules, strings, [...chosen, digit]));
 };
 
+/** What plays the thumb's part in a school: the thumb, else the pick where there are fingers beside it. */
+const thumbDigits = (digits: readonly Digit[]): readonly Digit[] => {
+  if (digits.includes('p')) return ['p'];
+  const picks = digits.filter((digit) => actuatorOf(digit) === 'pick');
+  return picks.length < digits.length ? picks : [];
+};
+
 const permittedDigits = (task: FingeringTask, stroke: TaskStroke, together: number): readonly Digit[] => {
   if (stroke.pin) return [stroke.pin];
+  const own = stroke.isThumbRole ? thumbDigits(task.school.digits) : [];
+  if (own.length > 0) return own;
   const setting = {
     string: stroke.string,
     strings: task.strings,

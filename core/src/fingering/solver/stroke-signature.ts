@@ -11,6 +11,11 @@ const digitCode = (digit: Digit | undefined): number => (digit ? DIGITS.indexOf(
  */
 const strokeSignature = (stroke: TaskStroke, byGrid: boolean): number => {
   const flags =
+    (stroke.isInThumbRun ? 16384 : 0) |
+    (stroke.groupEdge === 'low' ? 4096 : 0) |
+    (stroke.groupEdge === 'high' ? 8192 : 0) |
+    (stroke.isOverBass ? 2048 : 0) |
+    (stroke.isThumbRole ? 1024 : 0) |
     (byGrid && stroke.isOffGrid ? 512 : 0) |
     (stroke.isFirstOfTask ? 256 : 0) |
     (stroke.isInBassLine ? 128 : 0) |
@@ -22,7 +27,7 @@ const strokeSignature = (stroke: TaskStroke, byGrid: boolean): number => {
     (stroke.chord ? 2 : 0) |
     (stroke.run ? 1 : 0);
   const pinned = (flags << BITS_PER_DIGIT) | digitCode(stroke.pin);
-  return ((pinned << BITS_PER_DIGIT) | digitCode(stroke.tremolo)) * 256 + stroke.string;
+  return ((pinned << BITS_PER_DIGIT) | digitCode(stroke.tremolo)) * 16 + stroke.string;
 };
 
 /** The same for the strokes of an event, given by index: of one stroke a number, of several the numbers in a row. */

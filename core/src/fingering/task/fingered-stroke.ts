@@ -1,5 +1,8 @@
 import type { Digit } from '../../pattern/index.ts';
 
+/** Which edge of its group a stroke is: notes that go up from a lowest string and come down again are one. */
+export type GroupEdge = 'low' | 'high';
+
 /** One stroke with its digit settled. */
 export interface FingeredStroke {
   readonly digit: Digit;
@@ -22,4 +25,11 @@ export interface FingeredStroke {
   readonly isInRun?: boolean;
   /** The finger a run of three after a thumb stroke gives it: ring, middle, index. */
   readonly tremolo?: Digit;
+  /** Bound to the chord's bass or what alternates with it. */
+  readonly isThumbRole?: boolean;
+  readonly groupEdge?: GroupEdge;
+  /** One of three or more strokes running on one of the thumb's strings. */
+  readonly isInThumbRun?: boolean;
+  /** Of a chord over a bass that the thumb has just struck. */
+  readonly isOverBass?: boolean;
 }

@@ -1,7 +1,7 @@
-import type { Digit } from '../../pattern/index.ts';
+import type { Digit, Slur } from '../../pattern/index.ts';
 import type { TimeGap } from '../costs/cost.ts';
 import type { HandProfile } from '../hand-profile.ts';
-import type { FingeredStroke } from './fingered-stroke.ts';
+import type { FingeredStroke, GroupEdge } from './fingered-stroke.ts';
 import type { School } from '../school.ts';
 
 /** One stroke to be fingered. `at` is in ticks as written, `time` in seconds as played. */
@@ -13,6 +13,8 @@ export interface TaskStroke {
   readonly accent?: boolean;
   /** Sounded by the other hand: nobody strikes it. */
   readonly isSlurred?: boolean;
+  /** How the other hand sounds it. */
+  readonly slur?: Slur;
   readonly rake?: boolean;
   readonly brush?: boolean;
   readonly harp?: boolean;
@@ -29,6 +31,14 @@ export interface TaskStroke {
   readonly run?: boolean;
   /** The finger that a run of three after a thumb stroke gives it. */
   readonly tremolo?: Digit;
+  /** Bound to the chord's bass or what alternates with it: the thumb's wherever it lies. */
+  readonly isThumbRole?: boolean;
+  /** Whether it is the lowest or the highest of the group it is in: its neighbours in time lie all to one side. */
+  readonly groupEdge?: GroupEdge;
+  /** One of three or more strokes running on one of the thumb's strings. */
+  readonly isInThumbRun?: boolean;
+  /** Of a chord over a bass that the thumb has just struck: the fingers' alone. */
+  readonly isOverBass?: boolean;
   /** The digit this stroke had where the same figure came before. */
   readonly recurringDigit?: Digit;
 }
@@ -39,7 +49,23 @@ export interface TaskStroke {
  * createFingeredStroke({ at: 0, time: 0, string: 3 }, 'i').digit // => 'i'
  */
 export const createFingeredStroke = (
-  { string, isFirstOfTask, accent, rake, brush, harp, isOffGrid, isLeadStroke, chord, run, tremolo }: TaskStroke,
+  {
+    string,
+    isFirstOfTask,
+    accent,
+    rake,
+    brush,
+    harp,
+    isOffGrid,
+    isLeadStroke,
+    chord,
+    run,
+    tremolo,
+    isThumbRole,
+    isOverBass,
+    groupEdge,
+    isInThumbRun,
+  }: TaskStroke,
   digit: Digit,
 ): FingeredStroke => ({
   digit,
@@ -54,6 +80,10 @@ export const createFingeredStroke = (
   isInChord: chord,
   isInRun: run,
   tremolo,
+  isThumbRole,
+  isOverBass,
+  groupEdge,
+  isInThumbRun,
 });
 
 /** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */
@@ -125,6 +155,7 @@ const computeRest = (distance: number, ticks: number): number =>
 export const gapBetweenEvents = (before: StrokeEvent, after: StrokeEvent): TimeGap => ({
   seconds: after.time - before.time,
   decayUnits: computeRest(1, after.at - before.at),
+  distance: 1,
 });
 
 /** An event before another, and what lies between them. */
@@ -154,5 +185,5 @@ export const findPrecedingEvent = (
   const before = raw - rounds * events.length;
   const seconds = (events[index] as StrokeEvent).time - (events[before] as StrokeEvent).time - rounds * task.seconds;
   const ticks = (events[index] as StrokeEvent).at - (events[before] as StrokeEvent).at - rounds * task.ticks;
-  return { index: before, seconds, decayUnits: computeRest(distance, ticks) };
+  return { index: before, seconds, decayUnits: computeRest(distance, ticks), distance };
 };

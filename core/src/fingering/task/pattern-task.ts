@@ -1,5 +1,6 @@
+import type { GroupEdge } from './fingered-stroke.ts';
 import { valueOrThrow, type Problem, type Result } from '../../errors/index.ts';
-import { isBassString, stringCount } from '../../instrument/index.ts';
+import { highestThumbString, isBassString, stringCount } from '../../instrument/index.ts';
 import { withThumbStrings } from '../school-on-instrument.ts';
 import { DIGITS, type Digit, type Pattern } from '../../pattern/index.ts';
 import {
@@ -87,6 +88,8 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
   const runs = classifyRuns(score);
   const beats = findBeatIndexes(score);
   const line = findBassLineStrokes(score, beats);
+  const over = findChordsOverBass(score);
+  const edges = findGroupEdges(score);
   const opening = strokes.find(({ slur }) => !slur)?.at;
   const lead = strokes.findIndex(
     (stroke, index) => !stroke.slur && (!isBassString(score.instrument, stroke.string) || line[index]),
@@ -103,6 +106,9 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
       chord: !isOnlyStrokeAtTime(strokes, index),
       run: run?.run,
       tremolo: run?.tremolo,
+      over: over[index] as boolean,
+      edge: edges[index],
+      thumbRun: run?.isInThumbRun === true,
     });
   });
 };
@@ -117,6 +123,9 @@ interface StrokeContext {
   readonly chord: boolean;
   readonly run: boolean | undefined;
   readonly tremolo: Digit | undefined;
+  readonly over: boolean;
+  readonly edge: GroupEdge | undefined;
+  readonly thumbRun: boolean;
 }
 
 /** Scores keep their strokes from edit to edit, and a stroke in the same surroundings is the same value again. */
@@ -138,7 +147,10 @@ const hasSameContext = (known: TaskStroke, around: StrokeContext): boolean =>
   known.isInBassLine === around.line &&
   known.chord === around.chord &&
   known.run === around.run &&
-  known.tremolo === around.tremolo;
+  known.tremolo === around.tremolo &&
+  known.isOverBass === around.over &&
+  known.groupEdge === around.edge &&
+  known.isInThumbRun === around.thumbRun;
 
 /** Every field is written out for every stroke: values of one shape are read several times as fast. */
 const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStroke => ({
@@ -148,6 +160,7 @@ const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStrok
   pin: stroke.pin,
   accent: stroke.accent,
   isSlurred: stroke.slur !== undefined,
+  slur: stroke.slur,
   rake: stroke.rake,
   brush: stroke.brush,
   harp: stroke.harmonic?.kind === 'harp',
@@ -158,6 +171,10 @@ const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStrok
   chord: around.chord,
   run: around.run,
   tremolo: around.tremolo,
+  isThumbRole: stroke.role !== undefined,
+  isOverBass: around.over,
+  groupEdge: around.edge,
+  isInThumbRun: around.thumbRun,
   recurringDigit: undefined,
 });
 
@@ -198,10 +215,74 @@ const findBassLineStrokes = ({ strokes, beats, instrument }: Score, beatOf: Int3
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
 };
 
+/** Strokes of one time, by their indexes. */
+const groupByTime = (strokes: readonly ScoreStroke[]): readonly (readonly number[])[] => {
+  const groups: number[][] = [];
+  strokes.forEach(({ at, slur }, index) => {
+    if (slur) return;
+    const last = groups.at(-1);
+    if (last && strokes[last[0] as number]?.at === at) last.push(index);
+    else groups.push([index]);
+  });
+  return groups;
+};
+
+/** Neighbouring strings that index, middle and ring have one each of. */
+const isForThreeFingers = (strings: readonly number[]): boolean =>
+  strings.length === 3 && Math.max(...strings) - Math.min(...strings) === 2;
+
+/**
+ * Which strokes belong to a chord of three that reaches down to the thumb's highest string right after a bass, or after
+ * another such chord: the thumb has played already, and the fingers take the chord (common practice, no source).
+ */
+const findChordsOverBass = ({ strokes, instrument, loop }: Score): readonly boolean[] => {
+  const found = strokes.map(() => false);
+  const groups = groupByTime(strokes);
+  const stringsOf = (group: readonly number[] | undefined): readonly number[] =>
+    (group ?? []).map((index) => strokes[index]?.string ?? 0);
+  const mark = (group: readonly number[], before: readonly number[] | undefined): void => {
+    const strings = stringsOf(group);
+    const lowest = Math.max(...strings);
+    if (!isForThreeFingers(strings) || lowest !== highestThumbString(instrument)) return;
+    const [bass, more] = stringsOf(before);
+    const afterChord = before?.every((index) => found[index]) === true;
+    if (afterChord || (more === undefined && bass !== undefined && bass > lowest))
+      for (const index of group) found[index] = true;
+  };
+  groups.forEach((group, place) => mark(group, place > 0 || loop ? groups.at(place - 1) : undefined));
+  return found;
+};
+
+/**
+ * The lowest and the highest strokes of groups: of what is struck together the outer strings, where what comes before
+ * and after lies to one side of them. One neighbour is enough where the other is missing.
+ */
+const findGroupEdges = ({ strokes, loop }: Score): readonly (GroupEdge | undefined)[] => {
+  const found = strokes.map((): GroupEdge | undefined => undefined);
+  const groups = groupByTime(strokes);
+  if (groups.length < 2) return found;
+  const stringsAt = (place: number): readonly number[] => {
+    const group = loop ? groups.at(place % groups.length) : groups[place];
+    return (group ?? []).map((index) => strokes[index]?.string ?? 0);
+  };
+  groups.forEach((group, place) => {
+    const around = [...stringsAt(place - 1), ...stringsAt(place + 1)];
+    const ofGroup = stringsAt(place);
+    const [lowest, highest] = [Math.max(...ofGroup), Math.min(...ofGroup)];
+    const mark = (string: number, edge: GroupEdge): void => {
+      const index = group.find((one) => strokes[one]?.string === string);
+      if (index !== undefined) found[index] = edge;
+    };
+    if (around.every((string) => string < lowest)) mark(lowest, 'low');
+    else if (around.every((string) => string > highest)) mark(highest, 'high');
+  });
+  return found;
+};
+
 /** The fingers of three strokes on one string between two of the thumb (common practice, no source). */
 const TREMOLO_FINGERS: readonly Digit[] = ['a', 'm', 'i'];
 
-type RunProperties = Pick<TaskStroke, 'run' | 'tremolo'>;
+type RunProperties = Pick<TaskStroke, 'run' | 'tremolo' | 'isInThumbRun'>;
 
 /** Whether no other stroke falls on the time of one. Places outside the list are not asked for: that reads slowly. */
 const isOnlyStrokeAtTime = (strokes: readonly ScoreStroke[], index: number): boolean => {
@@ -242,10 +323,15 @@ const classifyRuns = ({ strokes, loop, instrument }: Score): ReadonlyMap<number,
     isBassString(instrument, strokes[struck[starts[run] ?? -1] ?? -1]?.string ?? 0);
   for (let run = 0; run < count; run += 1) {
     const [from, to] = [starts[run] as number, starts[run + 1] as number];
+    // What runs on the thumb's strings is the thumb's: only fingers go wherever a melody is.
     if (to - from < 3) continue;
+    if (bass(run)) {
+      for (let place = from; place < to; place += 1) found.set(struck[place] as number, { isInThumbRun: true });
+      continue;
+    }
     const around = loop ? 0 : count;
     const after = run + 1 < count ? run + 1 : around;
-    const tremolo = to - from === 3 && !bass(run) && bass(run - 1) && bass(after);
+    const tremolo = to - from === 3 && bass(run - 1) && bass(after);
     for (let place = from; place < to; place += 1)
       found.set(struck[place] as number, { run: true, ...(tremolo ? { tremolo: TREMOLO_FINGERS[place - from] } : {}) });
   }

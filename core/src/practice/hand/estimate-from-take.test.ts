@@ -32,7 +32,7 @@ const said = (pattern: Pattern, hand: HandProfile, take: TakeAlignment) =>
 
 describe('the times of a hand as a take tells them', () => {
   test('who plays in time what the hand was taken to be too slow for is quicker', () => {
-    const fast = figure('5 3 2 1', 132);
+    const fast = figure('5 3 2 1', 112);
     // Fingers in turn, and middle and ring, which have a time of their own.
     expect(said(fast, NEW, heard(fast))).toEqual(['i m quicker', 'm a quicker']);
     const slow = figure('5 3 2 1', 50);
@@ -40,10 +40,10 @@ describe('the times of a hand as a take tells them', () => {
   });
 
   test('the gap that was heard is what the hand is then taken to need, to a hundredth', () => {
-    const fast = figure('5 3 2 1', 132);
+    const fast = figure('5 3 2 1', 112);
     const [first] = estimateTransitionTimes(fast, NEW, heard(fast));
-    // A sixteenth at 132: 60 ÷ 132 ÷ 4 = .1136 s.
-    expect(first?.measuredSeconds).toBeCloseTo(0.1136, 2);
+    // A sixteenth at 112: 60 ÷ 112 ÷ 4 = .1339 s.
+    expect(first?.measuredSeconds).toBeCloseTo(0.1339, 2);
     const told = estimateTransitionTimes(fast, NEW, heard(fast));
     const { hand, estimates: now } = proposeHandFromTake(fast, NEW, heard(fast)) ?? { hand: NEW, estimates: [] };
     expect(now).toEqual(told);
@@ -103,7 +103,7 @@ describe('the times of a hand as a take tells them', () => {
     const pinches = figure('5+1 4+2 5+1 4+2', 150);
     const sound = simulateAudio(pinches, STEADY, { cycles: 12, seed: 3, sampleRate: TAKE_PARAMETERS.sampleRate });
     expect(said(pinches, NEW, valueOrThrow(assessPatternTake(sound, pinches)).heard)).toEqual([]);
-    const fast = figure('5 3 2 1', 132);
+    const fast = figure('5 3 2 1', 112);
     expect(said(fast, NEW, { ...heard(fast), cycles: 2 })).toEqual([]);
   });
 });

@@ -144,7 +144,7 @@ const estimateTimes = (
   hand: HandProfile,
 ): readonly TransitionTimeEstimate[] => {
   const said = computeTimedTransitions(createTaskFromPattern(pattern, { hand }), digits)
-    .filter(({ kind }) => kind !== 'touch')
+    .filter(({ kind }) => kind === 'own' || kind === 'other')
     .flatMap(
       (need) =>
         estimateTransitionTime(
