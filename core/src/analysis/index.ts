@@ -15,3 +15,4 @@ export * from './pattern/string-usage.ts';
 export * from './pattern/alternative-fingerings.ts';
 export * from './compare/index.ts';
 export * from './strings/count-actuators.ts';
+export { findFasterFingering, type FasterFingering } from './pattern/faster-fingering.ts';

@@ -1,15 +1,17 @@
 import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
-import { digitSymbol, findStrokeAt } from '@fleet-wren/core';
+import { digitSymbol, findStrokeAt, formatMaxTempo } from '@fleet-wren/core';
 import { memo } from 'react';
+import { Button } from 'react-bootstrap';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
-import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
+import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 import { MaxTempoPanel } from '../components/pattern-editor/MaxTempoPanel.tsx';
 import { BeatSubdivisionSelect, SelectedStroke } from './side/SelectedStroke.tsx';
 import { ReviewList } from './side/ReviewList.tsx';
 import { FingerLoadChart } from './side/FingerLoadChart.tsx';
 import { AlternativeFingerings } from './side/AlternativeFingerings.tsx';
 import {
+  useFasterFingering,
   useQuickFixes,
   useStrokeExplanation,
   type CachedPatternAnalysis,
@@ -64,6 +66,21 @@ const SecondTime = ({ judged: { judgement, pattern } }: { readonly judged: Cache
   );
 };
 
+/** A fingering that reaches more than the one at hand: one click pins it. */
+const FasterOffer = ({ judged }: { readonly judged: CachedPatternAnalysis }) => {
+  const { applyEdit } = usePatternEditorStore().getState();
+  const offer = useFasterFingering(judged);
+  if (!offer) return null;
+  return (
+    <p className="faster-offer">
+      {say('bench.faster-fingering', { bpm: formatMaxTempo(offer.maxTempo) })}{' '}
+      <Button variant="cure" size="sm" onClick={() => applyEdit(offer.edit)}>
+        {say('bench.use-faster-fingering')}
+      </Button>
+    </p>
+  );
+};
+
 /** The judgement itself: it is drawn anew only when there is another. */
 const Verdict = memo(({ judged }: { readonly judged: CachedPatternAnalysis }) => {
   const { judgement, pattern } = judged;
@@ -71,6 +88,7 @@ const Verdict = memo(({ judged }: { readonly judged: CachedPatternAnalysis }) =>
   return (
     <>
       <MaxTempoPanel judgement={judgement} tempo={pattern.tempo} />
+      <FasterOffer judged={judged} />
       <SecondTime judged={judged} />
       <FingerLoadChart load={judgement.actuatorLoads} tempo={pattern.tempo} />
       <ReviewList judged={judged} cures={cures} />

@@ -3,6 +3,7 @@ import {
   compareSongSchools,
   findAxes,
   proposeCapos,
+  findFasterFingering,
   proposeKeysForVoice,
   planTransposition,
   compareSchools,
@@ -132,6 +133,7 @@ const handlers: CoreWorkerApi = {
     compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: internHand(hand) }),
   planTransposition,
   capos: (symbols, instrument) => proposeCapos(symbols, instrument).slice(0, MAX_CAPO_SUGGESTIONS),
+  fasterFingering: (pattern, hand) => findFasterFingering(pattern, { hand: internHand(hand) }) ?? null,
   keysForVoice: proposeKeysForVoice,
   chartSong: (chart, name, changes) => {
     const read = parseChart(chart);

@@ -1,5 +1,6 @@
 import type {
   AlternativeFingering,
+  FasterFingering,
   ImportSelection,
   TransposeMethod,
   TransposePlan,
@@ -93,6 +94,8 @@ export interface CoreWorkerApi {
   readonly planTransposition: (song: Song, target: TransposeTarget, method: TransposeMethod) => Result<TransposePlan>;
   /** The kindest capos and keys for some chords. */
   readonly capos: (symbols: readonly string[], instrument: Instrument) => readonly CapoProposal[];
+  /** Another fingering that reaches a higher tempo; null where none does. */
+  readonly fasterFingering: (pattern: Pattern, hand: HandProfile) => FasterFingering | null;
   /** Keys and capos in which a voice can sing a tune over chords. */
   readonly keysForVoice: (
     symbols: readonly string[],

@@ -28,6 +28,8 @@ export const analysis = {
   'finding.time-details': '{seconds, number, ::.00} s from note to note.',
   'finding.weak-accent':
     '{place}: the accent falls on {stroke, select, up {an upstroke, the lighter pick stroke} a {the ring finger, a weaker finger} c {the little finger, the weakest finger} other {a weaker finger}}.',
+  'finding.impossible-slur':
+    '{place}: no {slur} leads from fret {from} to fret {to}{obstacle, select, not_higher {: a hammered note is higher} not_lower {: a pulled note is lower} open {: an open string cannot slide} other {: it is the same note}}.',
   'finding.accent-on-slur': '{place}: the accent falls on a {slur}, which the picking hand cannot accent.',
   'finding.attack-beside-accent':
     '{place}: this picked note on a new string sits next to the slurred accent at {other} and will sound like the accent.',
@@ -47,6 +49,7 @@ export const analysis = {
   'fix.accept': 'Accept and pin it',
   'fix.slow-down': 'Slow down to {tempo} bpm',
   'fix.remove-accent': 'Remove the accent',
+  'fix.other-slur': 'Make it a {slur}',
   'fix.pick-instead': 'Pick the note instead',
   'fix.move-accent': 'Move the accent to this note',
   'fix.end-ring': 'Remove “let ring” from that note',

@@ -158,6 +158,8 @@ export const bench = {
   'bench.second-pass': 'Second pass:',
   'bench.shortcuts': '<kbd>?</kbd> Shortcuts',
   'bench.vary-title': 'Vary {count, plural, =0 {the pattern} one {# selected note} other {# selected notes}}',
+  'bench.faster-fingering': 'Another fingering reaches {bpm} bpm.',
+  'bench.use-faster-fingering': 'Use it',
   'bench.max-figure': '<strong>{bpm}</strong> bpm max',
   'bench.limited-by': 'limited by {cause}',
   'bench.limited-by-share': 'limited by {cause}; current tempo is {share, number, percent} of max',

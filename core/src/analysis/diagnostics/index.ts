@@ -9,6 +9,7 @@ import {
   checkSkippedString,
   checkThumbHigh,
 } from './cost-rules.ts';
+import { checkImpossibleSlurs } from './slur-rules.ts';
 import { checkPlantCutsSustain, checkRestruckString } from './sustain-rules.ts';
 import { checkInconsistentFingering, checkIdleDigit } from './pattern-rules.ts';
 import type { IndexedDiagnostic, DiagnosticContext, DiagnosticRule } from './diagnostic.ts';
@@ -26,6 +27,7 @@ const DIAGNOSTIC_RULES: readonly DiagnosticRule[] = [
   checkPlantCutsSustain,
   checkWeakAccent,
   checkAccentOnSlur,
+  checkImpossibleSlurs,
   checkStringChangeNextToAccent,
   checkInconsistentFingering,
   checkIdleDigit,

@@ -2,6 +2,7 @@ import {
   analysePattern,
   createFingeringCache,
   type AlternativeFingering,
+  type FasterFingering,
   type QuickFix,
   type AnyPatternEdit,
   type DigitExplanation,
@@ -243,4 +244,13 @@ export const useAlternativeFingerings = (
 ): readonly AlternativeFingering[] | null =>
   useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }, signal) =>
     backgroundWorker.request('alternatives', [pattern, OFFERED, hand], { signal }),
+  );
+
+/** How near its ceiling a pattern is when a faster fingering is looked for: from four fifths of it on. */
+const NEAR_CEILING = 0.8;
+
+/** Another fingering that is faster, where the tempo is near the ceiling of the one at hand or above it. */
+export const useFasterFingering = (judged: AnalysedPattern): FasterFingering | null =>
+  useStudy(judged, (judged.judgement.difficulty ?? 0) >= NEAR_CEILING, ({ pattern, hand }, signal) =>
+    backgroundWorker.request('fasterFingering', [pattern, hand], { signal }),
   );
