@@ -10,7 +10,7 @@ import {
   type FingeringOptions,
 } from './task/pattern-task.ts';
 import type { FingeringCache } from './solver/solver-cache.ts';
-import type { School } from './school.ts';
+import { withoutHurry } from './without-hurry.ts';
 import { solveFingering, solveKBest, type FingeringSolution } from './solver/solve-fingering.ts';
 import { getOrCreate, getOrCreateWeak } from './memoise.ts';
 import { shareEvents, type FingeringTask, type TaskStroke } from './task/fingering-task.ts';
@@ -67,15 +67,6 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
   const strokes = task.strokes.map((stroke, index) => withRecurringDigit(stroke, habits[index]));
   return { ...task, strokes: shareEvents(strokes, task.strokes) };
 };
-
-const unhurried = new WeakMap<School, School>();
-
-/**
- * A school as it decides who plays what: by comfort alone. A figure has one fingering, whatever the tempo: what hurry
- * asks for is judged afterwards, and offered.
- */
-const withoutHurry = (school: School): School =>
-  getOrCreateWeak(unhurried, school, () => ({ ...school, weights: { ...school.weights, rush: 0 } }));
 
 /**
  * Fingers a score whose task is made already; see `fingerPattern`.

@@ -44,3 +44,4 @@ export {
 } from './task/pattern-task.ts';
 export { findBestFingerings, fingerPattern, fingerScore } from './finger-pattern.ts';
 export { findThumbStrokes } from './thumb-strokes.ts';
+export { withoutHurry } from './without-hurry.ts';

@@ -1,4 +1,4 @@
-import { solveKBest, type Fingering, type School, type FingeringTask } from '../fingering/index.ts';
+import { solveKBest, withoutHurry, type Fingering, type School, type FingeringTask } from '../fingering/index.ts';
 import { message, type Message } from '../message/index.ts';
 import { fingerWord, type Digit, type CustomSchool } from '../pattern/index.ts';
 import type { TrainingPattern } from './training-examples.ts';
@@ -8,7 +8,7 @@ import { emptyPlace } from './fit-weights.ts';
 const MAX_RULES = 4;
 
 const solveFingering = (task: FingeringTask, school: School): Fingering =>
-  solveKBest({ ...task, school }, emptyPlace, 1)[0]?.digits ?? [];
+  solveKBest({ ...task, school: withoutHurry(school) }, emptyPlace, 1)[0]?.digits ?? [];
 
 /** A pin that the base would not have given and the learned school gives. */
 interface LearnedRule {

@@ -1,6 +1,7 @@
 import { message, type Message } from '../message/index.ts';
 import {
   solveKBest,
+  withoutHurry,
   type Fingering,
   type School,
   type FingeringTask,
@@ -50,7 +51,10 @@ const MARGIN = 0.05;
 /** How large a step is, in shares of a weight; weights of nought go by this. */
 const STEP_SIZE = { share: 0.12, least: 0.25 } as const;
 
-const withSchool = (task: FingeringTask, school: School): FingeringTask => ({ ...task, school });
+const withSchool = (task: FingeringTask, school: School): FingeringTask => ({
+  ...task,
+  school: withoutHurry(school),
+});
 
 const pinTargets = (task: FingeringTask, wanted: Fingering): FingeringTask => ({
   ...task,

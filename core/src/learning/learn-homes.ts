@@ -1,5 +1,5 @@
 import type { School } from '../fingering/index.ts';
-import { isFinger, type Digit } from '../pattern/index.ts';
+import { actuatorOf, type Digit } from '../pattern/index.ts';
 import { countMatchedDigits, type TrainingExample } from './fit-weights.ts';
 
 /** Where digits are at home, as far as that differs from the school they belong to. */
@@ -9,6 +9,8 @@ export type HomeStrings = Readonly<Partial<Record<Digit, readonly number[]>>>;
 export const applyHomeStrings = (base: School, homes: HomeStrings): School => ({
   ...base,
   home: (digit, strings) => homes[digit]?.filter((string) => string <= strings) ?? base.home(digit, strings),
+  // What the thumb is at home on is its own: a school's rule goes by it.
+  ...(homes.p?.length ? { thumbFrom: Math.min(...homes.p) } : {}),
 });
 
 /** How often each digit is wanted on each string. */
@@ -51,7 +53,7 @@ const collectHomes = (digits: readonly Digit[], of: HomeLookup): HomeStrings =>
 const listCandidates = (base: School, examples: readonly TrainingExample[]): readonly HomeStrings[] => {
   const counts = countTargets(examples);
   const count = Math.max(0, ...examples.map(({ task }) => task.strings));
-  const fingers = base.digits.filter(isFinger);
+  const fingers = base.digits.filter((digit) => actuatorOf(digit) !== 'pick');
   const often = new Map(fingers.map((digit) => [digit, listFrequentStrings(counts, digit)]));
   const moved = fingers.filter((digit) => (often.get(digit)?.length ?? 0) > 0);
   const wider: HomeLookup = (digit) => mergeStrings(base.home(digit, count), often.get(digit) ?? []);

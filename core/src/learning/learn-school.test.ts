@@ -151,3 +151,31 @@ describe('what cannot be learnt from', () => {
     expect(said(TWO_FINGERS, 'nobody’s')).toMatch(/no fingering school/);
   });
 });
+
+/** A rule by strings, as many thumb players have it: the thumb down to 3, index on 2, middle on 1. */
+const byString: Readonly<Record<string, string>> = { '6': 'p', '5': 'p', '4': 'p', '3': 'p', '2': 'i', '1': 'm' };
+
+const byRule = (name: string, figure: string): Pattern =>
+  pinned(
+    name,
+    figure,
+    figure
+      .split(' ')
+      .map((string) => byString[string])
+      .join(''),
+  );
+
+test('one rule that all pins keep comes back whole: the thumb has string 3', () => {
+  const lessons = [
+    byRule('A', '6 2 3 1 5 2 3 1 4 2'),
+    byRule('B', '5 3 2 1 4 3 2 1'),
+    byRule('C', '6 3 1 3 5 3 2 3'),
+    byRule('D', '4 2 3 2 4 1 3 1 4 2'),
+    byRule('E', '5 1 3 2 5 1 3 2'),
+    byRule('F', '6 2 4 1 6 2 3 1'),
+  ];
+  const { pins, school } = learnt(lessons);
+  expect(pins.all).toBe(52);
+  expect(pins.learnt).toBe(52);
+  expect(school.homes.p).toContain(3);
+});
