@@ -96,7 +96,8 @@ test('favourite shapes stand first, and necks turn round for a left-handed playe
   come();
   await kept;
   await expect(turned).toBeChecked();
-  await expect(page.locator('.neck g').first()).toHaveAttribute('transform', /scale\(-1/);
+  // The nut is 22 pixels from the edge of 118: turned round, from the other one.
+  await expect(page.locator('.neck .neck-nut').first()).toHaveAttribute('x1', '96');
   expect(await violations(page)).toEqual([]);
   // Changed again while the change before is still being saved: what that one comes back with is out of date.
   let save = (): void => undefined;

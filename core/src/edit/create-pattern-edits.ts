@@ -110,7 +110,9 @@ export const createVoicingEdit = (pattern: Pattern, voicing: Voicing): AnyPatter
   edits: [...followingRoles(pattern.strokes, pattern.instrument, voicing), { kind: 'setVoicing', voicing }],
 });
 
-/** The shape of a chord on an instrument: one that players know, the easiest there is, or the first shape of the tuning. */
+/**
+ * The shape of a chord on an instrument: one that players know, the easiest there is, or the first shape of the tuning.
+ */
 const findShapeOfChord = (instrument: Instrument, chord: string): Voicing => {
   const known = findShape(instrument, chord);
   if (known) return known;

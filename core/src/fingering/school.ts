@@ -120,7 +120,9 @@ export interface School {
   readonly isThumbFreeOnTrebles?: boolean;
   /** The highest string of the thumb, where the instrument gives it others than 4 and lower. */
   readonly thumbFrom?: number;
-  /** Which edge of a group is whose in schools that pick beside fingers: the lowest the pick's, the highest a finger's. */
+  /**
+   * Which edge of a group is whose in schools that pick beside fingers: the lowest the pick's, the highest a finger's.
+   */
   readonly groupEdges?: { readonly low?: 'pick'; readonly high?: 'finger' };
   /** The finger that takes string 1 where a figure turns there. */
   readonly turningFinger?: Digit;

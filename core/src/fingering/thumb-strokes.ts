@@ -21,7 +21,8 @@ const findByWhoPlays = (pattern: Pattern): readonly string[] => {
 };
 
 /**
- * Names of the strokes that are the thumb's part: those it plays by the school, and of a pick those on the bass strings.
+ * Names of the strokes that are the thumb's part: those it plays by the school, and of a pick those on the bass
+ * strings.
  * @example
  * findThumbStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).size // => 1
  */

@@ -275,7 +275,8 @@ const searchShapes = (
 /**
  * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets
  * and four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
- * sounding ones that no finger damps. Behind a capo symbol and frets both count from the capo: a C is fingered as one, whatever
+ * sounding ones that no finger damps. Behind a capo symbol and frets both count from the capo: a C is fingered as one,
+ * whatever
  * sounds. Errors:
  * `chord-unreadable`.
  * @example

@@ -114,7 +114,9 @@ export const estimateKey = (symbols: readonly string[]): Key | undefined => {
   return { tonic: spellTonic(best.tonic, best.mode, written), mode: best.mode };
 };
 
-/** The degree that tells a mode from major or minor, in semitones above the tonic, and the one it takes the place of. */
+/**
+ * The degree that tells a mode from major or minor, in semitones above the tonic, and the one it takes the place of.
+ */
 const TELLING: readonly (readonly [of: 'major' | 'minor', mode: Mode, has: number, lacks: number])[] = [
   ['major', 'mixolydian', 10, 11],
   ['major', 'lydian', 6, 5],

@@ -17,30 +17,45 @@ const alterationOf = (note: SpelledNote, tonic: SpelledNote): number => {
   return (fifths - (DEGREE_FIFTHS[degreeOf(note, tonic)] as number)) / 7;
 };
 
-/** Degrees of the minor scale that a chord stands on without a sign of its own: III, VI and VII are low by themselves. */
+/**
+ * The sign before a degree: none for what the scale has, so that III, VI and VII of a minor key are low by themselves.
+ */
 const signOf = (note: SpelledNote, key: Key): string => {
   const { tonic } = key;
-  const scale = keySignature(key) - lineOfFifths(tonic);
-  const off = alterationOf(note, tonic);
-  const place = DEGREE_FIFTHS[degreeOf(note, tonic)] as number;
-  // A degree beyond the scale's last fifth is a flat one in it already.
-  const inScale = place > scale + 5 ? -1 : place < scale - 1 ? 1 : 0;
-  const sign = off - inScale;
+  const sign = alterationOf(note, tonic) - scaleAlteration(degreeOf(note, tonic), key);
   return sign === 0 ? '' : (sign < 0 ? '♭' : '♯').repeat(Math.abs(sign));
+};
+
+/** How many semitones a degree of a key’s scale is off that of the major scale on its tonic. */
+const scaleAlteration = (degree: number, key: Key): number => {
+  const scale = keySignature(key) - lineOfFifths(key.tonic);
+  const place = DEGREE_FIFTHS[degree] as number;
+  // A degree beyond the scale's last fifth is a flat one in it already, one before its first a sharp one.
+  if (place > scale + 5) return -1;
+  return place < scale - 1 ? 1 : 0;
 };
 
 const has = ({ intervals }: ReadChord, interval: string): boolean => intervals.includes(interval);
 
+/** What takes the place of a third that is missing. */
+const suspensionOf = (chord: ReadChord): string => {
+  if (has(chord, '3M') || has(chord, '3m')) return '';
+  if (has(chord, '4P')) return 'sus4';
+  return has(chord, '2M') ? 'sus2' : '5';
+};
+
+const qualityOf = (chord: ReadChord, isMinor: boolean): string => {
+  if (isMinor) return has(chord, '5d') ? '°' : '';
+  return has(chord, '5A') ? '+' : '';
+};
+
 /** What stands behind the numeral: the quality its case does not say, sevenths, sixths and suspensions. */
 const suffixOf = (chord: ReadChord, isMinor: boolean): string => {
-  const isDiminished = isMinor && has(chord, '5d');
-  if (isDiminished && has(chord, '7d')) return '°7';
-  if (isDiminished && has(chord, '7m')) return 'ø7';
-  const quality = isDiminished ? '°' : !isMinor && has(chord, '5A') ? '+' : '';
-  const suspended =
-    has(chord, '3M') || has(chord, '3m') ? '' : has(chord, '4P') ? 'sus4' : has(chord, '2M') ? 'sus2' : '5';
+  const quality = qualityOf(chord, isMinor);
+  const suspended = suspensionOf(chord);
+  if (quality === '°' && has(chord, '7m')) return 'ø7';
   if (has(chord, '7M')) return `${quality}maj7${suspended}`;
-  if (has(chord, '7m')) return `${quality}7${suspended}`;
+  if (has(chord, '7m') || has(chord, '7d')) return `${quality}7${suspended}`;
   return `${quality}${has(chord, '6M') ? '6' : ''}${suspended}`;
 };
 

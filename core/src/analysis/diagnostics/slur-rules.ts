@@ -33,7 +33,9 @@ const listFixes = (stroke: Stroke, from: number, to: number): readonly FixCandid
   return [{ label, edit: { kind: 'put', strokes: [{ ...stroke, slur }] } }, pick];
 };
 
-/** Slurs that the other hand cannot play: a hammer-on downward, a pull-off upward, a slide to or from an open string. */
+/**
+ * Slurs that the other hand cannot play: a hammer-on downward, a pull-off upward, a slide to or from an open string.
+ */
 export const checkImpossibleSlurs: DiagnosticRule = ({ pattern, score }) => {
   const before = new Map<number, number | null>();
   // Where it goes round, the first notes come after the last ones of the time before.

@@ -1,3 +1,4 @@
+import { ticksPerBeat } from '../../time/index.ts';
 import { type AnyPatternEdit } from '../../edit/index.ts';
 import { message } from '../../message/message.ts';
 import { fingerWord, describePosition, type Stroke } from '../../pattern/index.ts';
@@ -18,6 +19,9 @@ interface SustainCut {
   readonly short: number;
 }
 
+/** Beats after which a note that was to ring has rung (est.). */
+const LONG_ENOUGH_BEATS = 1.5;
+
 /** Notes marked to ring that end too early because their string is played, or planted on, again. */
 const findSustainCuts = ({ pattern, score, task, digits }: DiagnosticContext): readonly SustainCut[] => {
   if (!pattern.strokes.some(({ ring }) => ring)) return [];
@@ -26,7 +30,10 @@ const findSustainCuts = ({ pattern, score, task, digits }: DiagnosticContext): r
     const by = ring.endedBy === undefined ? undefined : pattern.strokes[ring.endedBy];
     if (!held?.ring || !by || ring.endedBy === undefined) return [];
     const short = getIntendedSustainEnd(score, held) - ring.to;
-    return short > 0.5 ? [{ ring, held, by, byIndex: ring.endedBy, short }] : [];
+    // Who lets it ring for a beat and a half has let it ring.
+    const isLong =
+      ring.endReason === 'ring-cut-by-note' && ring.to - held.at >= LONG_ENOUGH_BEATS * ticksPerBeat(pattern.metre);
+    return short > 0.5 && !isLong ? [{ ring, held, by, byIndex: ring.endedBy, short }] : [];
   });
 };
 

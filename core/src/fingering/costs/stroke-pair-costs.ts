@@ -38,10 +38,13 @@ const computeRepeatCost = (from: FingeredStroke, to: FingeredStroke, gap: TimeGa
   return again * repeatWeight(from, to, context.school) * decayWithRest(gap, context);
 };
 
+/** A finger twice running is the worse where it has to change string (est.). */
+const REPEAT_ELSEWHERE_FACTOR = 1.2;
+
 /** On one of its own strings the thumb plays on with ease, in every school. */
 const repeatWeight = (from: FingeredStroke, to: FingeredStroke, school: School): number => {
   const { weights } = school;
-  if (from.digit !== 'p') return weights.repeat;
+  if (from.digit !== 'p') return weights.repeat * (from.string === to.string ? 1 : REPEAT_ELSEWHERE_FACTOR);
   const isOwnString = from.string === to.string && to.string >= thumbFromOf(school);
   return isOwnString ? Math.min(weights.thumbRepeat, DEFAULT_PENALTY_WEIGHTS.thumbRepeat) : weights.thumbRepeat;
 };
@@ -183,7 +186,9 @@ export const stringChangeCost: StrokePairCost = {
       : 0,
 };
 
-/** What it costs the pick to play twice running in one direction where it turns, or at all where it never does (est.). */
+/**
+ * What it costs the pick to play twice running in one direction where it turns, or at all where it never does (est.).
+ */
 const PICK_RUN_PENALTIES = { turn: 2, never: 6 } as const;
 
 const pickRunPenalty = (from: FingeredStroke, to: FingeredStroke, { pickRuns }: School): number => {

@@ -1,7 +1,9 @@
 import { message } from '../../message/message.ts';
 import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, stringRange, type School } from '../school.ts';
 
-/** Pick, middle and ring one after another over any three strings, forward and backward (common practice, no source). */
+/**
+ * Pick, middle and ring one after another over any three strings, forward and backward (common practice, no source).
+ */
 export const pickRollingSchool: School = {
   key: 'pick-rolling',
   name: message('school.pick-rolling.name'),

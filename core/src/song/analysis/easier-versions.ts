@@ -168,6 +168,22 @@ const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDra
   ];
 };
 
+/** How much higher a version's max tempo has to be than that of the next harder one to be worth offering. */
+const LEAST_EASE = 1.1;
+
+/** The versions, from the easiest to the hardest, that are each clearly easier than the next. */
+const keepEasierOnes = (made: readonly EasierVersion[], written: number | null): readonly EasierVersion[] => {
+  let harder = written ?? Infinity;
+  const kept: EasierVersion[] = [];
+  for (const version of [...made].reverse()) {
+    const own = version.maxTempo ?? Infinity;
+    if (own < LEAST_EASE * harder || harder === Infinity) continue;
+    kept.unshift(version);
+    harder = own;
+  }
+  return kept;
+};
+
 /**
  * Easier versions of a song, each a song by itself, the easiest first, with what is played and its tempo ceiling; the
  * song as it is written comes last. What would leave nothing out, or everything, is left out itself.
@@ -190,5 +206,8 @@ export const createEasierVersions = (
     return [{ key, name, song: easier, strokes: pattern.strokes.length, maxTempo: limit?.maxTempo ?? null }];
   });
   const ceiling = study.analysis.limit?.maxTempo ?? null;
-  return [...made, { key: 'written', name: message('song-version.as-written'), strokes: whole, maxTempo: ceiling }];
+  return [
+    ...keepEasierOnes(made, ceiling),
+    { key: 'written', name: message('song-version.as-written'), strokes: whole, maxTempo: ceiling },
+  ];
 };

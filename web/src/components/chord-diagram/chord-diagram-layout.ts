@@ -1,7 +1,8 @@
 import { fingerShape, type Barre, type Voicing } from '@fleet-wren/core';
 
 /**
- * Sizes of a small neck, in pixels. Along is from the nut on, across from the lowest string to string 1: lying as on the
+ * Sizes of a small neck, in pixels. Along is from the nut on, across from the lowest string to string 1: lying as on
+ * the
  * bench, along goes to the right and across up; upright, along goes down and across to the right.
  */
 export const CHORD_DIAGRAM_SIZE = { along: 118, row: 13, edge: 10, nut: 22, end: 6, frets: 4, foot: 14 } as const;

@@ -158,7 +158,10 @@ interface ThumbChoicesProps {
   readonly pick: (voicing: Voicing) => void;
 }
 
-/** Which strings of the shape in use carry its bass and alternate with it: what the chord gives, or what the teacher says. */
+/**
+ * Which strings of the shape in use carry its bass and alternate with it: what the chord gives, or what the teacher
+ * says.
+ */
 const BassChoice = ({ instrument, voicing, pick }: ThumbChoicesProps) => {
   const { bass: _bass, ...noBass } = voicing;
   const { alternate: _alternate, ...noAlternate } = voicing;
