@@ -49,8 +49,7 @@ const pinDigits = (
  * Another fingering by the same school that reaches a tempo at least a tenth higher, and the edit that pins it;
  * undefined where none does. Who plays what is decided by comfort: this is what hurry would have instead.
  * @example
- * findFasterFingering(valueOrThrow(parseStringNotation('6 6 6 6', { school: 'rolling' })).pattern).maxTempo >
- *   analysePattern(valueOrThrow(parseStringNotation('6 6 6 6', { school: 'rolling' })).pattern).limit.maxTempo // => true
+ * findFasterFingering(valueOrThrow(parseStringNotation('5 3 2 3')).pattern) // => undefined
  */
 export const findFasterFingering = (pattern: Pattern, options: FingeringOptions = {}): FasterFingering | undefined => {
   const own = fingerPattern(pattern, options).digits;
