@@ -50,6 +50,7 @@ export const ESTIMATE_DEFINITIONS = {
   middleThenRing: secondsEstimate(0.11, message('estimate.middle-then-ring.label'), FITTED_TO_TEMPOS),
   plant: secondsEstimate(0.08, message('estimate.plant-lead.label')),
   touch: secondsEstimate(0.12, message('estimate.touch.label')),
+  touchTravel: secondsEstimate(0.02, message('estimate.touch-travel.label')),
   hammerOn: secondsEstimate(0.11, message('estimate.hammer-on.label')),
   pullOff: secondsEstimate(0.13, message('estimate.pull-off.label')),
   slide: secondsEstimate(0.15, message('estimate.slide.label')),

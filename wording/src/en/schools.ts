@@ -114,6 +114,7 @@ export const schools = {
   'estimate.middle-then-ring.label': 'Middle and ring in turn',
   'estimate.plant-lead.label': 'Time a planted finger is on its string before it plays',
   'estimate.touch.label': 'Index: from touching a harmonic to plucking, or back',
+  'estimate.touch-travel.label': 'Index: extra for each fret beyond two from one harmonic to the next',
   'estimate.fade.label': 'Time after which a rested finger has mostly recovered',
   'estimate.rush-free.label': 'Share of the available time a finger may use before it counts as rushed',
   'hand-preset.new': 'Beginner’s hand',

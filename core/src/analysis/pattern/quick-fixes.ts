@@ -61,9 +61,11 @@ const proposeReassignment = (
 ): readonly FixCandidate[] => {
   const { digits } = options.school ?? resolveSchoolOrThrow(pattern);
   const [first, ...earlier] = [...getStrokes(pattern, finding)].reverse();
+  // Where the index touches harmonics it is given nothing else to do.
+  const isTouching = pattern.strokes.some(({ harmonic }) => harmonic?.kind === 'harp');
   const ideas = (stroke: Stroke, label: (digit: Digit) => Message): readonly FixCandidate[] =>
     digits
-      .filter((digit) => digit !== judgement.digits[stroke.id])
+      .filter((digit) => digit !== judgement.digits[stroke.id] && !(isTouching && digit === 'i'))
       .map((digit) => ({ label: label(digit), edit: createPinEdit(stroke, digit) }));
   return [
     ...(first ? ideas(first, handOverLabel) : []),

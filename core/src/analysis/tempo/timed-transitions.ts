@@ -255,6 +255,23 @@ const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: n
   );
 };
 
+/** Frets the index reaches from one harmonic to the next without travelling. */
+const FREE_TOUCH_FRETS = 2;
+
+/** The index from one touched harmonic to the next. */
+const listTouchTravels = ({ strokes, hand }: FingeringTask): readonly TimedTransition[] => {
+  const harps = strokes.flatMap(({ touch }, index) => (touch === undefined ? [] : [{ index, touch }]));
+  return harps.slice(1).flatMap(({ index, touch }, place): TimedTransition[] => {
+    const before = harps[place] as (typeof harps)[number];
+    const availableSeconds = (strokes[index] as TaskStroke).time - (strokes[before.index] as TaskStroke).time;
+    const frets = Math.max(0, Math.abs(touch - before.touch) - FREE_TOUCH_FRETS);
+    const neededSeconds = (hand.times.touch + frets * hand.times.touchTravel) * hand.scale.i;
+    return availableSeconds > 0
+      ? [{ kind: 'touch', from: before.index, to: index, actuator: 'i', neededSeconds, availableSeconds }]
+      : [];
+  });
+};
+
 /** The fretting hand from the note before on its string to one it slurs. */
 const listSlurTransitions = ({ strokes, hand }: FingeringTask, digits: Fingering): readonly TimedTransition[] => {
   const seconds: Readonly<Record<Slur, number>> = {
@@ -304,6 +321,7 @@ export const computeTimedTransitions = (task: FingeringTask, digits: Fingering):
     addCrossActuatorTransitions(course, at, needs);
     if (harps) needs.push(...listTouchTransitions(course, at));
   }
+  if (harps) needs.push(...listTouchTravels(task));
   if (task.strokes.some(({ isSlurred }) => isSlurred)) needs.push(...listSlurTransitions(task, digits));
   return needs;
 };

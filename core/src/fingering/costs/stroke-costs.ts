@@ -15,7 +15,10 @@ const hasTremoloFingers = ({ digits }: School): boolean => digits.includes('a') 
 /** Distance in strings from the digit's home; a run on one string has its fingers wherever it is. */
 export const homeStringCost: StrokeCost = {
   category: 'home',
-  cost: ({ digit, string, isInRun, tremolo, isOverBass }, { school, strings }) => {
+  cost: ({ digit, string, isInRun, tremolo, isOverBass, harp, isBesideHarp }, { school, strings }) => {
+    // Over a harmonic the hand goes where the touch is: no string is anybody's home.
+    if (harp) return 0;
+    if (isBesideHarp && digit === 'i') return TOUCHING_INDEX_PENALTY;
     if (isOverBass && school.isBassReservedForThumb) return digit === 'p' ? THUMB_IN_CHORD_PENALTY : 0;
     if (!isInRun || !isFinger(digit))
       return school.weights.home * distanceToHomeString(string, school.home(digit, strings));
@@ -23,6 +26,9 @@ export const homeStringCost: StrokeCost = {
     return other ? TREMOLO_FINGERING_PENALTY : 0;
   },
 };
+
+/** What it costs to pluck with the index that is on its way to a harmonic or comes from one (est.). */
+const TOUCHING_INDEX_PENALTY = 8;
 
 /** What it costs to play with the thumb what lies over the bass it has just struck (est.). */
 const THUMB_IN_CHORD_PENALTY = 8;
@@ -36,8 +42,8 @@ const RULE_PENALTY = 30;
 /** The thumb off the basses, or a finger on them, in schools where the thumb owns the basses; chords go as they can. */
 export const bassReservedForThumbCost: StrokeCost = {
   category: 'rule',
-  cost: ({ digit, string, isInChord, isInRun, isThumbRole }, { school }) => {
-    if (!school.isBassReservedForThumb || isInChord || isThumbRole) return 0;
+  cost: ({ digit, string, isInChord, isInRun, isThumbRole, harp }, { school }) => {
+    if (!school.isBassReservedForThumb || isInChord || isThumbRole || harp) return 0;
     const isBass = string >= thumbFromOf(school);
     if (digit === 'p') return isBass || school.isThumbFreeOnTrebles ? 0 : RULE_PENALTY;
     return isBass && !isInRun ? RULE_PENALTY : 0;
@@ -82,8 +88,8 @@ export const weakDigitCost: StrokeCost = {
 /** The thumb above the bass strings. */
 export const thumbOnTrebleCost: StrokeCost = {
   category: 'thumb-up',
-  cost: ({ digit, string }, { school }) =>
-    digit === 'p' ? school.weights.thumbUp * Math.max(0, thumbFromOf(school) - string) : 0,
+  cost: ({ digit, string, harp }, { school }) =>
+    digit === 'p' && !harp ? school.weights.thumbUp * Math.max(0, thumbFromOf(school) - string) : 0,
 };
 
 /** Opening with an upstroke where the school counts from a downstroke. */

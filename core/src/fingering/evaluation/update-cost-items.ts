@@ -37,6 +37,7 @@ const COMPARED_FIELDS = [
   'isOverBass',
   'groupEdge',
   'isInThumbRun',
+  'isBesideHarp',
   'recurringDigit',
 ] as const satisfies readonly (keyof TaskStroke)[];
 

@@ -11,6 +11,7 @@ const digitCode = (digit: Digit | undefined): number => (digit ? DIGITS.indexOf(
  */
 const strokeSignature = (stroke: TaskStroke, byGrid: boolean): number => {
   const flags =
+    (stroke.isBesideHarp ? 32768 : 0) |
     (stroke.isInThumbRun ? 16384 : 0) |
     (stroke.groupEdge === 'low' ? 4096 : 0) |
     (stroke.groupEdge === 'high' ? 8192 : 0) |

@@ -28,6 +28,8 @@ export interface FingeredStroke {
   /** Bound to the chord's bass or what alternates with it. */
   readonly isThumbRole?: boolean;
   readonly groupEdge?: GroupEdge;
+  /** A plain note right before or after a harmonic that the index touches. */
+  readonly isBesideHarp?: boolean;
   /** One of three or more strokes running on one of the thumb's strings. */
   readonly isInThumbRun?: boolean;
   /** Of a chord over a bass that the thumb has just struck. */

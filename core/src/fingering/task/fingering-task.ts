@@ -18,6 +18,8 @@ export interface TaskStroke {
   readonly rake?: boolean;
   readonly brush?: boolean;
   readonly harp?: boolean;
+  /** The fret over which the index touches it. */
+  readonly touch?: number;
   /** Between the parts of the beat that a pick counts as down. */
   readonly isOffGrid?: boolean;
   /** Whether it opens the fingers' line. */
@@ -35,6 +37,8 @@ export interface TaskStroke {
   readonly isThumbRole?: boolean;
   /** Whether it is the lowest or the highest of the group it is in: its neighbours in time lie all to one side. */
   readonly groupEdge?: GroupEdge;
+  /** A plain note right before or after a harmonic that the index touches. */
+  readonly isBesideHarp?: boolean;
   /** One of three or more strokes running on one of the thumb's strings. */
   readonly isInThumbRun?: boolean;
   /** Of a chord over a bass that the thumb has just struck: the fingers' alone. */
@@ -65,6 +69,7 @@ export const createFingeredStroke = (
     isOverBass,
     groupEdge,
     isInThumbRun,
+    isBesideHarp,
   }: TaskStroke,
   digit: Digit,
 ): FingeredStroke => ({
@@ -84,6 +89,7 @@ export const createFingeredStroke = (
   isOverBass,
   groupEdge,
   isInThumbRun,
+  isBesideHarp,
 });
 
 /** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */

@@ -1,5 +1,5 @@
 import type { GroupEdge } from './fingered-stroke.ts';
-import { findChordsOverBass, findGroupEdges } from './stroke-groups.ts';
+import { findChordsOverBass, findGroupEdges, findNotesBesideHarp } from './stroke-groups.ts';
 import { valueOrThrow, type Problem, type Result } from '../../errors/index.ts';
 import { isBassString, stringCount } from '../../instrument/index.ts';
 import { withThumbStrings } from '../school-on-instrument.ts';
@@ -91,6 +91,7 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
   const line = findBassLineStrokes(score, beats);
   const over = findChordsOverBass(score);
   const edges = findGroupEdges(score);
+  const besideHarp = findNotesBesideHarp(score);
   const opening = strokes.find(({ slur }) => !slur)?.at;
   const lead = strokes.findIndex(
     (stroke, index) => !stroke.slur && (!isBassString(score.instrument, stroke.string) || line[index]),
@@ -109,6 +110,7 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
       tremolo: run?.tremolo,
       over: over[index] as boolean,
       edge: edges[index],
+      besideHarp: besideHarp[index] as boolean,
       thumbRun: run?.isInThumbRun === true,
     });
   });
@@ -126,6 +128,7 @@ interface StrokeContext {
   readonly tremolo: Digit | undefined;
   readonly over: boolean;
   readonly edge: GroupEdge | undefined;
+  readonly besideHarp: boolean;
   readonly thumbRun: boolean;
 }
 
@@ -151,6 +154,7 @@ const hasSameContext = (known: TaskStroke, around: StrokeContext): boolean =>
   known.tremolo === around.tremolo &&
   known.isOverBass === around.over &&
   known.groupEdge === around.edge &&
+  known.isBesideHarp === around.besideHarp &&
   known.isInThumbRun === around.thumbRun;
 
 /** Every field is written out for every stroke: values of one shape are read several times as fast. */
@@ -165,6 +169,7 @@ const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStrok
   rake: stroke.rake,
   brush: stroke.brush,
   harp: stroke.harmonic?.kind === 'harp',
+  touch: stroke.harmonic?.kind === 'harp' ? stroke.harmonic.touch : undefined,
   isOffGrid: around.off,
   isFirstOfTask: around.opening,
   isLeadStroke: around.leads,
@@ -175,6 +180,7 @@ const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStrok
   isThumbRole: stroke.role !== undefined,
   isOverBass: around.over,
   groupEdge: around.edge,
+  isBesideHarp: around.besideHarp,
   isInThumbRun: around.thumbRun,
   recurringDigit: undefined,
 });

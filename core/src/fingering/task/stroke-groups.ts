@@ -65,3 +65,18 @@ export const findGroupEdges = ({ strokes, loop }: Score): readonly (GroupEdge | 
   });
   return found;
 };
+
+/** Which plain notes stand right before or after a harmonic that the index touches: it is not free for them. */
+export const findNotesBesideHarp = ({ strokes, loop }: Score): readonly boolean[] => {
+  const found = strokes.map(() => false);
+  const isHarp = (index: number): boolean => strokes[index]?.harmonic?.kind === 'harp';
+  if (!strokes.some((_, index) => isHarp(index))) return found;
+  const groups = groupByTime(strokes);
+  groups.forEach((group, place) => {
+    const next = loop ? groups[(place + 1) % groups.length] : groups[place + 1];
+    const before = place > 0 || loop ? groups.at(place - 1) : undefined;
+    const isBeside = [...(before ?? []), ...(next ?? [])].some(isHarp);
+    for (const index of group) found[index] = isBeside && !isHarp(index);
+  });
+  return found;
+};
