@@ -251,7 +251,7 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
 
 const Sounding = ({ voicing, instrument }: Pick<Pattern, 'voicing' | 'instrument'>) => {
   const words = soundingWords(voicing, instrument);
-  return words === '' ? null : <span className="text-soft">{words}</span>;
+  return words === '' ? null : <span className="text-soft text-nowrap">{words}</span>;
 };
 
 /** Where the shape does not sound what its name says. */

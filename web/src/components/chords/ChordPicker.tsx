@@ -90,9 +90,8 @@ const Shape = ({
     <li className={current ? 'shape shape-current' : 'shape'}>
       <button type="button" className="shape-take" onClick={pick}>
         <span className="visually-hidden">{say('common.use')} </span>
-        <b>
-          {chordWords(voicing.chord)} <small className="text-soft">{soundingWords(voicing, instrument)}</small>
-        </b>
+        <b>{chordWords(voicing.chord)}</b>
+        <small>{soundingWords(voicing, instrument)}</small>
         <span className="visually-hidden"> {formatFrets(voicing.frets)} </span>
         <ChordDiagram voicing={voicing} bass={findBassString(instrument, voicing)} />
         <small>{bassWords(instrument, voicing)}</small>
