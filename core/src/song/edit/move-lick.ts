@@ -59,7 +59,7 @@ const idInBar = (id: string): string => {
 const extractLick = (song: Song, played: number): readonly FrettedStroke[] => {
   const { pattern, bars } = expandSong(song);
   const start = bars[played]?.startTick ?? 0;
-  return pattern.strokes.flatMap(({ id, at, fret, ...stroke }) =>
+  return pattern.strokes.flatMap(({ id, at, fret, role: _role, ...stroke }) =>
     parseBarIndex(id) === played ? [{ ...stroke, id: idInBar(id), at: at - start, fret: fret ?? 0 }] : [],
   );
 };

@@ -154,10 +154,10 @@ const getRoleString = (instrument: Instrument, voicing: Voicing, role: ChordRole
 /** A stroke on the string its chord gives it, with the fret it sounds at; undefined where the chord mutes it. */
 const bindToChord = (song: Song, stroke: Stroke, voicing: Voicing): Stroke | undefined => {
   const string = stroke.role ? (getRoleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string;
-  const { role: _role, ...rest } = stroke;
-  if (stroke.harmonic?.kind === 'natural' || stroke.fret !== undefined) return { ...rest, string };
+  if (stroke.harmonic?.kind === 'natural' || stroke.fret !== undefined) return { ...stroke, string };
   const fret = fretOfString(voicing, string);
-  return fret === null ? undefined : { ...rest, string, fret };
+  // What it carries of the chord stays with it: the thumb's part is the thumb's wherever it lies.
+  return fret === null ? undefined : { ...stroke, string, fret };
 };
 
 interface ExpandedBar {
