@@ -1,8 +1,14 @@
 import { isFinger, actuatorOf } from '../../pattern/index.ts';
 import { baseMinIntervalOtherActuator, baseMinIntervalSameActuator, isThumbGlide } from '../hand-profile.ts';
 import type { FingeredStroke } from '../task/fingered-stroke.ts';
-import { classifyPickStringChange } from '../pick-string-change.ts';
-import { DEFAULT_PENALTY_WEIGHTS, hasContinuousPickDirection, thumbFromOf, type School } from '../school.ts';
+import { classifyPickStringChange, type PickStringChangeKind } from '../pick-string-change.ts';
+import {
+  DEFAULT_PENALTY_WEIGHTS,
+  hasContinuousPickDirection,
+  thumbFromOf,
+  type PenaltyWeights,
+  type School,
+} from '../school.ts';
 import { decayWithRest, type CostContext, type TimeGap, type StrokePairCost } from './cost.ts';
 
 /** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
@@ -39,7 +45,7 @@ const computeRepeatCost = (from: FingeredStroke, to: FingeredStroke, gap: TimeGa
 };
 
 /** A finger twice running is the worse where it has to change string (est.). */
-const REPEAT_ELSEWHERE_FACTOR = 1.2;
+const REPEAT_ELSEWHERE_FACTOR = 1.35;
 
 /** On one of its own strings the thumb plays on with ease, in every school. */
 const repeatWeight = (from: FingeredStroke, to: FingeredStroke, school: School): number => {
@@ -214,6 +220,17 @@ export const repeatedPickCost: StrokePairCost = {
 export const computePickReversalCost = (from: FingeredStroke, to: FingeredStroke, { school }: CostContext): number =>
   from.digit === to.digit && !to.isFirstOfTask ? school.weights.strictTurn : 0;
 
+/** What a change of string weighs; pinches are struck down each time, and nothing is swept between them. */
+const changeWeight = (
+  kind: Exclude<PickStringChangeKind, 'same-string'>,
+  from: FingeredStroke,
+  to: FingeredStroke,
+  weights: PenaltyWeights,
+): number =>
+  kind === 'sweep' && (from.isInChord || to.isInChord)
+    ? Math.min(weights.sweep, DEFAULT_PENALTY_WEIGHTS.sweep)
+    : weights[kind];
+
 /** The pick's way from string to string, and the same direction twice. */
 export const pickPathCost: StrokePairCost = {
   category: 'pick-change',
@@ -224,7 +241,7 @@ export const pickPathCost: StrokePairCost = {
     const { weights } = context.school;
     const again = from.digit === to.digit;
     const same = again && kind !== 'sweep' ? weights.sameDirection : 0;
-    const change = kind === 'same-string' ? 0 : weights[kind] + skipped * weights.skip;
+    const change = kind === 'same-string' ? 0 : changeWeight(kind, from, to, weights) + skipped * weights.skip;
     const strict =
       again && !hasContinuousPickDirection(context.school) ? computePickReversalCost(from, to, context) : 0;
     // A school that goes by the way to the next string begins anew where its figure does.

@@ -15,7 +15,7 @@ export const threeFingerSchool: School = {
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : (HOMES[digit] ?? [1])),
   isDigitAllowed: (digit, { together }) => digit !== 'a' || together >= 4,
   isBassReservedForThumb: true,
-  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.9 },
+  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.9, cross: 1.6 },
   variants: [
     {
       key: 'no-ring',
