@@ -130,3 +130,15 @@ test('every command has its key in one overlay', async ({ bench }) => {
   await bench.press('Escape');
   await expect(overlay).toBeHidden();
 });
+
+test('6/8 is counted in its dotted beats, or note by note at the same speed', async ({ bench }) => {
+  const { page } = bench;
+  await bench.choose(say('bench.time-signature'), '6/8');
+  await expect(page.getByText(say('bench.dotted-quarter-bpm'))).toBeVisible();
+  await expect(page.locator('.threads .count').nth(2)).toHaveText('la');
+  const tempo = page.getByLabel(say('common.tempo-bpm'));
+  const felt = Number(await tempo.inputValue());
+  await bench.choose(say('bench.time-signature'), say('bench.metre-by-note', { time: '6/8' }));
+  await expect(tempo).toHaveValue(String(felt * 3));
+  await expect(page.getByText(say('bench.eighth-note-bpm'))).toBeVisible();
+});

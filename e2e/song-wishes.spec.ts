@@ -3,7 +3,7 @@ import { expect, openStudio, test, violations } from './studio.ts';
 import { beginSong } from './song-studio.ts';
 
 /** The version for the thumb by itself. */
-const THUMB = say('song-version.pulse-only', { pulse: 'p' });
+const PICK = say('song-version.pulse-only', { pulse: 'pick' });
 
 test('endings, a bar of another metre, a melody, a section’s tempo; a lick to the next chord', async ({ page }) => {
   await beginSong(page, 'Ferry lane', '| C | F | G | C |');
@@ -36,12 +36,14 @@ test('endings, a bar of another metre, a melody, a section’s tempo; a lick to 
 
 test('easier versions are kept as songs, other schools compared, motifs go to a set', async ({ page }) => {
   await beginSong(page, 'Ferry lane', '| C | F | G | C |');
+  // With pick and fingers the fingers limit it: leaving them out makes it easier.
+  await page.getByLabel(say('common.fingering-school')).selectOption('hybrid');
   await page.getByRole('button', { name: say('songs.compare-max-tempo-by-section') }).click();
   await expect(page.getByRole('region', { name: say('songs.other-schools') }).getByRole('article')).toHaveCount(4);
   await page.getByRole('button', { name: say('songs.add-all-to-a-drill-set') }).click();
   await expect(page.getByText(/to the set “Ferry lane”/)).toBeVisible();
-  await page.getByRole('button', { name: say('songs.save-as-a-song', { name: THUMB }) }).click();
-  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue(`Ferry lane (${THUMB})`);
+  await page.getByRole('button', { name: say('songs.save-as-a-song', { name: PICK }) }).click();
+  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue(`Ferry lane (${PICK})`);
 });
 
 test('harmonics: what each string sounds, a cascade by clicking, in a tuning of one’s own, to the bench', async ({
@@ -119,4 +121,20 @@ test('favourite shapes stand first, and necks turn round for a left-handed playe
   await expect(turned).not.toBeChecked();
   await page.reload();
   await expect(turned).not.toBeChecked();
+});
+
+test('a song has its key with its mode, degrees in its bars, and keys for a singer', async ({ page }) => {
+  await beginSong(page, 'Reed lane', '| D | C | G | D |');
+  const key = page.getByLabel(say('songs.key-of-song'));
+  await expect(key.locator('option').first()).toHaveText('D Mixolydian (found)');
+  await page.getByLabel(say('songs.roman-numerals')).check();
+  await expect(page.locator('.song-bar-numerals')).toHaveText(['I', 'VII', 'IV', 'I']);
+  await key.selectOption('G');
+  await expect(page.locator('.song-bar-numerals')).toHaveText(['V', 'IV', 'I', 'V']);
+  await page.getByRole('button', { name: say('songs.singer.more') }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: /capo/i }).nth(1).click();
+  await dialog.getByRole('button', { name: say('songs.transpose.do'), exact: true }).click();
+  await expect(dialog).toBeHidden();
+  expect(await violations(page)).toEqual([]);
 });

@@ -120,6 +120,15 @@ const ROWS: readonly Row[] = [
     advanced: [220, 310],
   },
   {
+    name: 'the thumb alone to and fro over two basses, eighths',
+    school: 'one-per-string',
+    figure: '5 4 5 4',
+    subdivision: 2,
+    cyclic: true,
+    able: [100, 130],
+    advanced: [130, 160],
+  },
+  {
     name: 'p p p i m a, sixteenths',
     school: 'one-per-string',
     figure: '6 5 4 3 2 1',

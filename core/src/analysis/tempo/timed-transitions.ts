@@ -121,7 +121,7 @@ const addMovement = (
   const isChange = from.string !== to.string;
   const { hand } = course.context;
   const { transition } = need;
-  if (at - was.last === 1 && isThumbGlide(from, to)) {
+  if (at - was.last === 1 && isThumbGlide(from, to) && !isBackAndForth(course, at, was)) {
     needs.push({ ...transition, neededSeconds: hand.times.glide * hand.scale.p });
     return { last: at, began: was.began, isChange };
   }
@@ -143,6 +143,20 @@ const addMovement = (
     needs.push({ ...transition, neededSeconds: Math.max(least, transition.neededSeconds + extra) });
   }
   return { last: at, began: at, isChange };
+};
+
+/**
+ * Whether the thumb goes to and fro between two strings with nothing between: then each is a stroke of its own, and
+ * nothing is fallen through.
+ */
+const isBackAndForth = ({ task, events, played }: FingeringTimeline, at: number, was: Movement): boolean => {
+  if (was.began !== was.last) return false;
+  const next = task.loop ? played[(at + 1) % events.length] : played[at + 1];
+  const here = played[at]?.[0];
+  const after = next?.length === 1 && next[0]?.digit === 'p' ? next[0] : undefined;
+  if (!here || !after) return false;
+  const stringOf = ({ index }: PlayedStroke): number => task.strokes[index]?.string ?? 0;
+  return stringOf(after) !== stringOf(here) - 1;
 };
 
 /** Whether the middle finger comes again with nothing but the ring between: the two hang together. */

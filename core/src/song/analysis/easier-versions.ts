@@ -190,7 +190,7 @@ const keepEasierOnes = (made: readonly EasierVersion[], written: number | null):
  * @example
  * createEasierVersions(createSong('Song'), analyseSong(createSong('Song')))
  *   .map(({ key }) => key)
- *   .join(' ') // => 'thumb written'
+ *   .join(' ') // => 'written'
  */
 export const createEasierVersions = (
   song: Song,
