@@ -14,6 +14,10 @@ import { Button } from 'react-bootstrap';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
 
+/** What stands beside the one to choose: it is best at the tempo, or only nearest to it. */
+const bestWords = (over: boolean, tempo: number): string =>
+  over ? say('approaches.closest-to-bpm', { tempo }) : say('approaches.best-at-bpm', { tempo });
+
 interface RowProps {
   readonly approach: SchoolResult;
   readonly number: number;
@@ -107,7 +111,7 @@ export const SchoolResultRow = ({
         <h2>{sayLabel(approach.name)}</h2>
         {standing && (
           <span className="approach-tag">
-            {standing === 'best' ? say('approaches.best-at-bpm', { tempo: pattern.tempo }) : say('approaches.equal')}
+            {standing === 'best' ? bestWords(over, pattern.tempo) : say('approaches.equal')}
           </span>
         )}
         {current && <span className="text-soft approach-now">{say('common.in-use')}</span>}

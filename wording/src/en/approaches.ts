@@ -13,6 +13,7 @@ export const approaches = {
   'approaches.with-a-repeated-finger': ', {doubled} with a repeated finger',
   'approaches.slurred': ', {slurs} slurred',
   'approaches.not-playable': ', {unplayed} not playable',
+  'approaches.closest-to-bpm': 'closest to {tempo} bpm',
   'approaches.best-at-bpm': 'best at {tempo} bpm',
   'approaches.remove': 'Remove {name}',
   'approaches.at-bpm': 'at {tempo} bpm',
