@@ -61,6 +61,10 @@ const readBass = (text: string): { readonly bass: SpelledNote; readonly at: numb
   return rooted && rooted.length === text.slice(at + 1).trim().length ? { bass: rooted.note, at } : undefined;
 };
 
+/** Songs name the same few chords over and over: what was read is kept, up to so many symbols of a usual length. */
+const read = new Map<string, ReadChord | UnreadChord>();
+const KEPT = { symbols: 2000, letters: 24 } as const;
+
 /**
  * Reads a chord symbol in any usual spelling: `Cm7b5`, `Bø7`, `CΔ9`, `C7(♯9,♭13)`, `Dadd11`, `Hm`, `Sol7`.
  * @example
@@ -68,12 +72,19 @@ const readBass = (text: string): { readonly bass: SpelledNote; readonly at: numb
  * readChord('Cmaj77') // => { unreadFrom: 5 }
  */
 export const readChord = (symbol: string): ReadChord | UnreadChord => {
+  const known = read.get(symbol) ?? parse(symbol);
+  if (read.size >= KEPT.symbols) read.clear();
+  if (symbol.length <= KEPT.letters) read.set(symbol, known);
+  return known;
+};
+
+const parse = (symbol: string): ReadChord | UnreadChord => {
   const rooted = readRoot(symbol);
   if (!rooted) return { unreadFrom: 0 };
   const slash = readBass(symbol);
   const quality = plain(symbol.slice(rooted.length, slash?.at));
-  const { intervals, read } = readChordShape(quality);
-  if (read < quality.length) return { unreadFrom: rooted.length + read };
+  const { intervals, read: length } = readChordShape(quality);
+  if (length < quality.length) return { unreadFrom: rooted.length + length };
   const tones = intervals.map((interval) => noteAbove(rooted.note, interval));
   return { root: rooted.note, bass: slash?.bass ?? rooted.note, intervals, tones };
 };

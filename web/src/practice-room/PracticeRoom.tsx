@@ -1,9 +1,12 @@
 import { letGo } from '../components/blur-after-click.ts';
 import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
+import { ReferenceTones } from '../components/tuning/ReferenceTones.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
 import {
+  describeRetuning,
+  tuningName,
   WARM_UP_ADVICE,
   PAIN_ADVICE,
   beatsPerBar,
@@ -135,6 +138,20 @@ const useHeard = (atHand: CurrentStage, byEar: boolean) => {
   const now = atHand.tempo !== null && rising && playing.playing ? rampTempo(atHand.tempo, round) : atHand.tempo;
   if (now !== tempo) setTempo(now);
   return { playing, tempo: now };
+};
+
+/** How the guitar gets to a tuning that is not the usual one, with a tone for each string. */
+const Retuning = ({ pattern: { instrument } }: CurrentStage) => {
+  const steps = describeRetuning(instrument);
+  if (!steps) return null;
+  return (
+    <details className="room-tuning">
+      <summary>
+        {sayLabel(tuningName(instrument))}: {sayMessage(steps)}
+      </summary>
+      <ReferenceTones instrument={instrument} />
+    </details>
+  );
 };
 
 const Chord = ({ pattern }: CurrentStage) => {
@@ -278,6 +295,7 @@ const Session = (props: SessionProps) => {
         <p className="room-remark">{sayLabel(atHand.remark)}</p>
         <Chord {...atHand} />
       </div>
+      <Retuning {...atHand} />
       <Figure atHand={atHand} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
       <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />

@@ -4,18 +4,16 @@ import {
   TUNINGS,
   createRetunePlan,
   highestThumbString,
-  midiToNoteName,
   parseTuning,
   stringCount,
   type Instrument,
   type RetunedString,
   type Tuning,
-  type Voicing,
 } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useUpdateSettings } from '../../api/settings.ts';
-import { useStrum } from '../../audio/useStrum.ts';
+import { ReferenceTones } from './ReferenceTones.tsx';
 import { retune } from './retune.ts';
 
 const semitones = ({ string, semitones }: RetunedString): string =>
@@ -36,36 +34,6 @@ const Plan = ({ from, to }: { readonly from: Tuning; readonly to: Tuning }) => {
         </p>
       )}
     </>
-  );
-};
-
-/** A shape of one open string: what is heard as a reference. */
-const openString = (strings: number, string: number): Voicing => ({
-  chord: '–',
-  frets: Array.from({ length: strings }, (_, index) => (strings - index === string ? 0 : null)),
-});
-
-/** Each open string as a button that lets it be heard. */
-const ReferenceTones = ({ instrument }: { readonly instrument: Instrument }) => {
-  const strum = useStrum();
-  const strings = stringCount(instrument);
-  return (
-    <div className="tuning-tones" role="group" aria-label={say('parts.reference-tones')}>
-      {instrument.pitches.map((pitch, index) => {
-        const string = strings - index;
-        return (
-          <Button
-            key={string}
-            variant="outline-secondary"
-            size="sm"
-            aria-label={say('parts.hear-string', { string, note: midiToNoteName(pitch) })}
-            onClick={() => strum({ ...instrument, capo: 0 }, openString(strings, string))}
-          >
-            <small>{string}</small> {midiToNoteName(pitch)}
-          </Button>
-        );
-      })}
-    </div>
   );
 };
 

@@ -1,5 +1,6 @@
-import { say, sayLabel } from '@fleet-wren/wording';
-import type { Instrument, Tuning } from '@fleet-wren/core';
+import './tuning.scss';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
+import { describeRetuning, type Instrument, type Tuning } from '@fleet-wren/core';
 import { useState } from 'react';
 import { CustomTuningDialog } from './CustomTuningDialog.tsx';
 import { retune } from './retune.ts';
@@ -18,6 +19,7 @@ interface TuningChoiceProps {
 export const TuningSelect = ({ instrument, choose }: TuningChoiceProps) => {
   const [asking, setAsking] = useState(false);
   const tunings = useTunings(instrument);
+  const steps = describeRetuning(instrument);
   const tune = (tuning: Tuning): void => choose(retune(instrument, tuning));
   return (
     <span className="choice">
@@ -39,6 +41,7 @@ export const TuningSelect = ({ instrument, choose }: TuningChoiceProps) => {
         ))}
         <option value={OTHER}>{say('parts.other-tuning-more')}</option>
       </select>
+      {steps && <small className="tuning-steps">{sayMessage(steps)}</small>}
       {asking && (
         <CustomTuningDialog
           instrument={instrument}
