@@ -115,6 +115,8 @@ const HARD = {
   mixed: 0.45,
   thin: 1,
   open: 0.3,
+  /** A tone of the chord that may be left out, and is: not hard, but the poorer shape of two alike. */
+  missing: 1.2,
 } as const;
 
 /** Frets up to which open strings belong to a shape; higher up they ring apart from it. */
@@ -171,7 +173,9 @@ const take = (search: Search, frets: Frets): void => {
   const grip = gripOf(frets);
   if (!grip) return;
   const voicing = { chord: search.symbol, frets };
-  search.found.push({ voicing, difficulty: easeOf(frets, grip), ...grip, isCommonShape: false });
+  const missing = [...search.tones].filter((tone) => (sounding & (1 << tone)) === 0).length;
+  const difficulty = easeOf(frets, grip) + HARD.missing * missing;
+  search.found.push({ voicing, difficulty, ...grip, isCommonShape: false });
 };
 
 /** The frets of a string that sound a tone of the chord in a position: open, and within the hand's reach. */
@@ -231,16 +235,27 @@ const sameTones = (a: readonly number[], b: readonly number[]): boolean =>
 /** Signs of a symbol in one spelling. */
 const plainSymbol = (symbol: string): string => symbol.replace(/♯/g, '#').replace(/♭/g, 'b');
 
-/** Shapes of the table that are a chord: those of its very name first, then in the table’s order. */
-const listTableShapes = ({ tuning, pitches }: Instrument, chord: ChordTones): readonly Frets[] => {
-  const found = listShapesByHeart(tuning, pitches.length).filter(({ chord: name }) => {
-    const read = parseChordSymbol(name.replace(/ \(.*$/, ''));
-    return read.ok && read.value.bass === chord.bass && sameTones(read.value.tones, chord.tones);
-  });
-  const isExact = (name: string): boolean => plainSymbol(name) === plainSymbol(chord.symbol);
-  const exact = found.filter(({ chord: name }) => isExact(name));
-  return [...exact, ...found.filter(({ chord: name }) => !isExact(name))].map(({ frets }) => frets);
+/** The pitch class of the lowest string of a shape that sounds. */
+const lowestSounding = (open: readonly number[], frets: Frets): number | undefined => {
+  const place = frets.findIndex((fret) => fret !== null);
+  return place < 0 ? undefined : midiToPitchClass((open[place] as number) + (frets[place] as number));
 };
+
+/**
+ * Shapes of the table that are a chord, whatever bass they are named with: those with its bass lowest first, and
+ * among them those of its very name.
+ */
+const listTableShapes = ({ tuning, pitches }: Instrument, chord: ChordTones): readonly Frets[] =>
+  listShapesByHeart(tuning, pitches.length)
+    .flatMap(({ chord: name, frets }) => {
+      const read = parseChordSymbol(name.replace(/ \(.*$/, ''));
+      if (!read.ok || !sameTones(read.value.tones, chord.tones)) return [];
+      const hasBass = lowestSounding(pitches, frets) === chord.bass;
+      const isExact = plainSymbol(name) === plainSymbol(chord.symbol);
+      return hasBass || read.value.bass === chord.bass ? [{ frets, rank: (hasBass ? 0 : 2) + (isExact ? 0 : 1) }] : [];
+    })
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ frets }) => frets);
 
 /** The shapes of a chord every player knows: those with open strings, then those that are moved along the neck. */
 const listKnownShapes = (instrument: Instrument, chord: ChordTones, highest: number): readonly Frets[] => {
@@ -276,9 +291,7 @@ const searchShapes = (
  * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets
  * and four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
  * sounding ones that no finger damps. Behind a capo symbol and frets both count from the capo: a C is fingered as one,
- * whatever
- * sounds. Errors:
- * `chord-unreadable`.
+ * whatever sounds. Errors: `chord-unreadable`.
  * @example
  * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ')
  * // => '3 2 0 0 0 3'
