@@ -1,5 +1,6 @@
 import { USUAL_THUMB_FROM, highestThumbString, type ThumbStrings } from '../instrument/index.ts';
 import { isDeepEqual } from '../pattern/index.ts';
+import { getOrCreate, getOrCreateWeak } from './memoise.ts';
 import { listBassStringNumbers, stringRange, type School } from './school.ts';
 
 const adapted = new WeakMap<School, Map<string, School>>();
@@ -32,9 +33,6 @@ export const withThumbStrings = (school: School, instrument: ThumbStrings): Scho
   const from = highestThumbString(instrument);
   if (from === USUAL_THUMB_FROM) return school;
   const key = `${from}/${instrument.pitches.length}`;
-  const known = adapted.get(school) ?? new Map<string, School>();
-  adapted.set(school, known);
-  const found = known.get(key) ?? adapt(school, from, instrument.pitches.length);
-  known.set(key, found);
-  return found;
+  const known = getOrCreateWeak(adapted, school, () => new Map<string, School>());
+  return getOrCreate(known, key, () => adapt(school, from, instrument.pitches.length));
 };

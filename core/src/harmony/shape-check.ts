@@ -7,8 +7,8 @@ import {
   nearestSpelling,
   notePitchClass,
   readChord,
+  createSymbolTransposer,
 } from '../theory/index.ts';
-import { createSymbolTransposer } from '../theory/index.ts';
 import { parseChordSymbol } from './chord-symbol.ts';
 import type { Voicing } from './voicing.ts';
 

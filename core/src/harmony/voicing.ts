@@ -137,9 +137,8 @@ export const rankAlternateBassStrings = (instrument: Instrument, voicing: Voicin
   const rank = (string: number): number => alternateRank((pitchClassOn(instrument, voicing, string) - root + 12) % 12);
   const others = soundingBassStrings(instrument, voicing).filter((string) => string !== bass);
   const given = voicing.alternate;
-  const first = (string: number): number => (string === given ? 0 : 1);
-  if (given !== undefined && given !== bass && !others.includes(given) && isStringSounding(voicing, given))
-    return [given, ...others.sort((a, b) => rank(a) - rank(b) || b - a)];
-  if (others.length > 0) return others.sort((a, b) => first(a) - first(b) || rank(a) - rank(b) || b - a);
-  return stringAboveBass(instrument, voicing);
+  const isGiven = given !== undefined && given !== bass && isStringSounding(voicing, given);
+  const ranked = others.filter((string) => string !== given).sort((a, b) => rank(a) - rank(b) || b - a);
+  if (isGiven) return [given, ...ranked];
+  return others.length > 0 ? ranked : stringAboveBass(instrument, voicing);
 };

@@ -62,7 +62,7 @@ const readBass = (text: string): { readonly bass: SpelledNote; readonly at: numb
 };
 
 /** Songs name the same few chords over and over: what was read is kept, up to so many symbols of a usual length. */
-const read = new Map<string, ReadChord | UnreadChord>();
+const symbolsRead = new Map<string, ReadChord | UnreadChord>();
 const KEPT = { symbols: 2000, letters: 24 } as const;
 
 /**
@@ -72,10 +72,12 @@ const KEPT = { symbols: 2000, letters: 24 } as const;
  * readChord('Cmaj77') // => { unreadFrom: 5 }
  */
 export const readChord = (symbol: string): ReadChord | UnreadChord => {
-  const known = read.get(symbol) ?? parse(symbol);
-  if (read.size >= KEPT.symbols) read.clear();
-  if (symbol.length <= KEPT.letters) read.set(symbol, known);
-  return known;
+  const known = symbolsRead.get(symbol);
+  if (known) return known;
+  const chord = parse(symbol);
+  if (symbolsRead.size >= KEPT.symbols) symbolsRead.clear();
+  if (symbol.length <= KEPT.letters) symbolsRead.set(symbol, chord);
+  return chord;
 };
 
 const parse = (symbol: string): ReadChord | UnreadChord => {
@@ -83,8 +85,8 @@ const parse = (symbol: string): ReadChord | UnreadChord => {
   if (!rooted) return { unreadFrom: 0 };
   const slash = readBass(symbol);
   const quality = plain(symbol.slice(rooted.length, slash?.at));
-  const { intervals, read: length } = readChordShape(quality);
-  if (length < quality.length) return { unreadFrom: rooted.length + length };
+  const { intervals, read } = readChordShape(quality);
+  if (read < quality.length) return { unreadFrom: rooted.length + read };
   const tones = intervals.map((interval) => noteAbove(rooted.note, interval));
   return { root: rooted.note, bass: slash?.bass ?? rooted.note, intervals, tones };
 };

@@ -1,6 +1,5 @@
 import { message } from '../../message/message.ts';
-import { getRecurringBars } from '../../fingering/index.ts';
-import { thumbFromOf } from '../../fingering/index.ts';
+import { getRecurringBars, thumbFromOf } from '../../fingering/index.ts';
 import { type AnyPatternEdit } from '../../edit/index.ts';
 import {
   ACTUATORS,

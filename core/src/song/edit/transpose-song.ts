@@ -122,13 +122,13 @@ const createMover =
     return done.strokes;
   };
 
-/** The edit that gives a song other shapes under other names, and its own notes other frets. */
 /** A key that was given goes along; behind a capo that changes nothing it stays. */
 const moveKey = (song: Song, { semitones }: Move): readonly SongEdit[] => {
   const key = song.key === undefined || semitones === 0 ? undefined : parseKey(song.key);
   return key ? [{ kind: 'setKey', key: formatKey(transposeKey(key, semitones)) }] : [];
 };
 
+/** The edit that gives a song other shapes under other names, and its own notes other frets. */
 const createMoveEdit = (
   song: Song,
   move: Move,
