@@ -6,7 +6,7 @@ import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { createInstrument, pitchAt, findTuningOrStandard } from '../instrument/index.ts';
 import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
-import { createPattern, soundingPitchOfStroke, type Pattern } from '../pattern/index.ts';
+import { createPattern, soundingPitchOfStroke, validatePattern, type Pattern } from '../pattern/index.ts';
 import {
   guessPositions,
   type FretboardPosition,
@@ -159,6 +159,7 @@ describe('MIDI in', () => {
           for (const [at, value] of changes) bytes[at] = value;
           const result = importMidi(bytes);
           if (!result.ok) expect(result.problems.length).toBeGreaterThan(0);
+          else expect(validatePattern(result.value.pattern)).toEqual([]);
         },
       ),
       { seed: 53, numRuns: 400 },
@@ -288,6 +289,7 @@ describe('plain-text tablature in', () => {
         );
         const result = importTab(broken);
         if (!result.ok) for (const one of result.problems) expect(sayProblem(one)).not.toMatch(/\{\w+\}/);
+        else expect(validatePattern(result.value.pattern)).toEqual([]);
       }),
       { seed: 55, numRuns: 300 },
     );
