@@ -49,7 +49,10 @@ export const parseSwing = (measure: XmlNode, metre?: Metre): Pick<Pattern, 'swin
     if (first === undefined || second === undefined || first <= 0 || second <= 0) continue;
     const share = Math.round((100 * first) / (first + second));
     // Sixteenths are the halves of an eighth where that is the beat.
-    const isFine = textAt(sound, 'swing', 'swing-type') === '16th' && metre !== undefined && ticksPerBeat(metre) >= TICKS_PER_QUARTER;
+    const isFine =
+      textAt(sound, 'swing', 'swing-type') === '16th' &&
+      metre !== undefined &&
+      ticksPerBeat(metre) >= TICKS_PER_QUARTER;
     if (share > 50 && share <= 75) return { swing: share, ...(isFine ? { swingUnit: 16 as const } : {}) };
   }
   return undefined;
