@@ -47,6 +47,9 @@ const SCALE_NAMES: Readonly<Record<Scale, Message>> = {
 
 const scaleName = (scale: string): Message => SCALE_NAMES[scale as Scale];
 
+/** Roots of minor scales are written with sharps where those of major ones have flats: C♯ minor, D♭ major. */
+const rootName = (root: number, scale: string): string => pitchClassName(root, stepsOfScale(scale).includes(3) ? 2 : 0);
+
 /** Frets a hand covers in one position. */
 const BOX = 4;
 
@@ -236,7 +239,7 @@ export const scaleOverPulseGenerator: Generator = {
       key: 'root',
       label: message('generator.scale-over-pulse.root.label'),
       initial: '7',
-      options: Array.from({ length: 12 }, (_, pitchClass) => [String(pitchClass), pitchClassName(pitchClass)] as const),
+      options: Array.from({ length: 12 }, (_, root) => [String(root), rootName(root, 'major')] as const),
     },
     {
       kind: 'number',
@@ -262,7 +265,7 @@ export const scaleOverPulseGenerator: Generator = {
     const layout = layOverBars(beats, { beats: 4, unit: 4 });
     const subdivision = TICKS_PER_QUARTER / plan.value.fingers;
     const name = message('generator.scale-over-pulse.pattern-name', {
-      root: pitchClassName(getNumber(values, 'root')),
+      root: rootName(getNumber(values, 'root'), getText(values, 'scale')),
       scale: scaleName(getText(values, 'scale')),
     });
     const pattern: Pattern = createPattern(frame.say(nameOverBars(name, beats, layout)), {

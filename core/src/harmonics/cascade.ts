@@ -1,13 +1,7 @@
 import { message, type Message } from '../message/index.ts';
+import { displayNote, spellTogether } from '../theory/index.ts';
 import { fretOfString, type Voicing } from '../harmony/index.ts';
-import {
-  midiToNoteName,
-  pitchAt,
-  pitchClassName,
-  midiToPitchClass,
-  stringCount,
-  type Instrument,
-} from '../instrument/index.ts';
+import { midiToPitchClass, nameNotes, pitchAt, stringCount, type Instrument } from '../instrument/index.ts';
 import { computeHarmonicPoint, type HarmonicPoint } from './harmonic-points.ts';
 import type { HarmonicNode } from './nodes.ts';
 
@@ -80,13 +74,15 @@ export const namePitchSet = (pitches: readonly number[]): Message | null => {
   if (pitches.length === 0) return null;
   const classes = [...new Set(pitches.map(midiToPitchClass))];
   const lowest = midiToPitchClass(Math.min(...pitches));
+  const names = spellTogether(classes).map(displayNote);
+  const spelled = new Map(classes.map((one, index) => [one, names[index] as string]));
   const roots = [lowest, ...classes.filter((one) => one !== lowest)];
   for (const root of roots) {
     const steps = new Set(classes.map((one) => (one - root + 12) % 12));
     const found = NAMED_PITCH_SETS.find(
       ([, wanted]) => wanted.length === steps.size && wanted.every((step) => steps.has(step)),
     );
-    if (found) return message('cascade.makes', { root: pitchClassName(root), what: message(`cascade.${found[0]}`) });
+    if (found) return message('cascade.makes', { root: spelled.get(root) ?? '', what: message(`cascade.${found[0]}`) });
   }
   return null;
 };
@@ -114,14 +110,16 @@ export const createCascade = (
   steps: readonly CascadeStep[],
   node?: HarmonicNode,
 ): Cascade => {
-  const notes = steps.flatMap(({ string, isHarmonic }): CascadeNote[] => {
+  const sounding = steps.flatMap(({ string, isHarmonic }): Omit<CascadeNote, 'noteName'>[] => {
     const stopped = fretOfString(voicing, string);
     if (stopped === null) return [];
     const point = isHarmonic ? computeHarmonicPoint(instrument, { string, stopped }, node) : null;
     const pitch = point?.pitch ?? pitchAt(instrument, string, stopped);
-    return [{ string, harmonic: point, pitch, noteName: midiToNoteName(pitch) }];
+    return [{ string, harmonic: point, pitch }];
   });
-  const pitches = notes.map(({ pitch }) => pitch);
+  const pitches = sounding.map(({ pitch }) => pitch);
+  const names = nameNotes(pitches);
+  const notes = sounding.map((note, index): CascadeNote => ({ ...note, noteName: names[index] as string }));
   return { notes, pitchSetName: namePitchSet(pitches), isMonotonic: isMonotonic(pitches) };
 };
 

@@ -116,7 +116,7 @@ const HARD = {
   thin: 1,
   open: 0.3,
   /** A tone of the chord that may be left out, and is: not hard, but the poorer shape of two alike. */
-  missing: 1.2,
+  missing: 1.5,
 } as const;
 
 /** Frets up to which open strings belong to a shape; higher up they ring apart from it. */

@@ -45,7 +45,7 @@ const OPEN_SHAPES: Readonly<Record<string, readonly string[]>> = {
     'Am x 0 2 2 1 0',
   ],
   'open-d': ['D 0 0 0 0 0 0', 'G x x 0 1 2 0', 'A7 x 0 2 1 0 2', 'Em 2 2 2 1 x x', 'Bm x 2 0 0 2 0'],
-  'open-g': ['G x 0 0 0 0 0', 'C x 0 2 0 1 2', 'D7 x x 0 2 1 0', 'Em x 0 2 0 0 2', 'Am x 2 2 2 1 x'],
+  'open-g': ['G x 0 0 0 0 0', 'C x 0 2 0 1 2', 'D7 x x 0 2 1 0', 'Em 2 0 2 0 0 2', 'Am x 2 2 2 1 x'],
   'modal-d': ['D5 0 0 0 2 0 0', 'G x x 0 0 2 0', 'A7 x 0 2 0 4 2', 'Em7 2 2 0 0 2 2', 'Bm7 x 2 0 2 0 0'],
   'four-string': ['C 2 0 1 0', 'D 0 2 3 2', 'G 0 0 0 3', 'Am 2 2 1 0', 'Em 2 0 0 0', 'F 3 2 1 1'],
   'five-string': ['C 3 2 0 1 0', 'D x 0 2 3 2', 'G/B 2 0 0 0 3', 'A 0 2 2 2 0', 'Am 0 2 2 1 0', 'B7 2 1 2 0 2'],

@@ -1,7 +1,10 @@
-import { displayNote, spellTogether } from '../theory/index.ts';
+import { displayNote, nearestSpelling, spellTogether, type SpelledNote } from '../theory/index.ts';
 
-/** Names of the twelve pitch classes, sharps first; index = pitch class (C = 0). */
-const SHARP_NAMES = ['C', 'C♯', 'D', 'D♯', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'A♯', 'B'] as const;
+/**
+ * Where single notes are named from on the line of fifths: around D, as guitarists name them: E♭ and B♭, but C♯ and
+ * G♯ (common practice, no source).
+ */
+const USUAL_PLACE = 2;
 
 const LETTERS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
@@ -22,20 +25,36 @@ export const midiToFrequency = (midi: number): number => CONCERT_A.hertz * 2 ** 
  */
 export const midiToPitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
-/**
- * Note name of a MIDI note number, without and with its octave (middle C = C4 = 60).
- * @example
- * midiToNoteName(40) // => 'E2'
- */
-export const midiToNoteName = (midi: number): string =>
-  `${SHARP_NAMES[midiToPitchClass(midi)]}${Math.floor(midi / 12) - 1}`;
+const withOctave = (midi: number, note: SpelledNote): string =>
+  `${displayNote(note)}${Math.floor((midi - note.accidental) / 12) - 1}`;
 
 /**
- * Name of a pitch class.
+ * Note name of a MIDI note number with its octave (middle C = C4 = 60), as it is usually spelled.
+ * @example
+ * midiToNoteName(40) // => 'E2'
+ * midiToNoteName(46) // => 'B♭2'
+ */
+export const midiToNoteName = (midi: number): string =>
+  withOctave(midi, nearestSpelling(midiToPitchClass(midi), USUAL_PLACE));
+
+/**
+ * Names of MIDI note numbers with their octaves, spelled as notes that belong together.
+ * @example
+ * nameNotes([39, 44, 49]) // => ['E♭2', 'A♭2', 'D♭3']
+ */
+export const nameNotes = (pitches: readonly number[]): readonly string[] => {
+  const notes = spellTogether(pitches.map(midiToPitchClass));
+  return pitches.map((midi, index) => withOctave(midi, notes[index] as SpelledNote));
+};
+
+/**
+ * Name of a pitch class as it is spelled near a place on the line of fifths, by itself as usual.
  * @example
  * pitchClassName(6) // => 'F♯'
+ * pitchClassName(8, -3) // => 'A♭'
  */
-export const pitchClassName = (pitchClass: number): string => SHARP_NAMES[midiToPitchClass(pitchClass)] as string;
+export const pitchClassName = (pitchClass: number, place: number = USUAL_PLACE): string =>
+  displayNote(nearestSpelling(midiToPitchClass(pitchClass), place));
 
 /**
  * Pitch class of a note name such as `C`, `F#`, `B♭`; undefined when it is none.

@@ -2,7 +2,8 @@ import { message, type Message } from '../../message/index.ts';
 import { ACTUATORS } from '../../pattern/index.ts';
 import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import type { PlayedNote } from '../../formats/index.ts';
-import { pitchClassName, midiToPitchClass } from '../../instrument/index.ts';
+import { midiToPitchClass } from '../../instrument/index.ts';
+import { displayNote, spellTogether, type SpelledNote } from '../../theory/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { TakeReference } from '../model/reference.ts';
 import {
@@ -76,18 +77,21 @@ const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorSta
   return digits.map((digit) => ({ ...digit, timed: digit.placed && placed > 1 }));
 };
 
-const formatNoteName = (pitch: number): string => pitchClassName(midiToPitchClass(pitch));
+/** A note as it is named beside the chords that were played. */
+const nameHeardNote = ({ reference }: AssessmentContext, pitch: number): string =>
+  displayNote(spellTogether([pitch, ...reference.chordPitches].map(midiToPitchClass))[0] as SpelledNote);
 
-const wrongString = (place: Message, instead: number | null | undefined): Message =>
-  instead === null || instead === undefined
-    ? message('pass.wrong-string', { place })
-    : message('pass.wrong-string-sounded', { place, note: formatNoteName(instead) });
+const describeWrongString = (now: AssessmentContext, asked: number, instead: number | null | undefined): Message => {
+  const place = describeStrokePosition(now, asked);
+  if (instead === null || instead === undefined) return message('pass.wrong-string', { place });
+  return message('pass.wrong-string-sounded', { place, note: nameHeardNote(now, instead) });
+};
 
 const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): Message | null => {
   const lost = own.find(({ what }) => what === 'missed');
   if (lost) return message('pass.note-missed', { place: describeStrokePosition(now, lost.asked) });
   const wrong = own.find(({ what }) => what === 'wrong-string');
-  if (wrong) return wrongString(describeStrokePosition(now, wrong.asked), wrong.instead);
+  if (wrong) return describeWrongString(now, wrong.asked, wrong.instead);
   const far = own.find((stroke) =>
     getAsynchrony(stroke).some((late) => Math.abs(late) > TAKE_DIAGNOSTIC_THRESHOLDS.offTimeSeconds),
   );
@@ -98,7 +102,7 @@ const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): M
     });
   const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
   const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.6 && at > from - 0.05 && at < to);
-  return extra ? message('pass.extra-note', { note: formatNoteName(extra.pitch) }) : null;
+  return extra ? message('pass.extra-note', { note: nameHeardNote(now, extra.pitch) }) : null;
 };
 
 /** How one time through went, by its strokes. */

@@ -1,6 +1,6 @@
 import './tuning.scss';
 import { say } from '@fleet-wren/wording';
-import { midiToNoteName, stringCount, type Instrument, type Voicing } from '@fleet-wren/core';
+import { nameNotes, stringCount, type Instrument, type Voicing } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useStrum } from '../../audio/useStrum.ts';
 
@@ -14,19 +14,20 @@ const openString = (strings: number, string: number): Voicing => ({
 export const ReferenceTones = ({ instrument }: { readonly instrument: Instrument }) => {
   const strum = useStrum();
   const strings = stringCount(instrument);
+  const names = nameNotes(instrument.pitches);
   return (
     <div className="tuning-tones" role="group" aria-label={say('parts.reference-tones')}>
-      {instrument.pitches.map((pitch, index) => {
+      {names.map((note, index) => {
         const string = strings - index;
         return (
           <Button
             key={string}
             variant="outline-secondary"
             size="sm"
-            aria-label={say('parts.hear-string', { string, note: midiToNoteName(pitch) })}
+            aria-label={say('parts.hear-string', { string, note })}
             onClick={() => strum({ ...instrument, capo: 0 }, openString(strings, string))}
           >
-            <small>{string}</small> {midiToNoteName(pitch)}
+            <small>{string}</small> {note}
           </Button>
         );
       })}
