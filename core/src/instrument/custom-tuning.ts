@@ -5,20 +5,22 @@ import { formatTuning, parsePitchClass, midiToPitchClass } from './pitch.ts';
 import { readTuningWords, splitNotes } from './tuning-words.ts';
 import { TUNINGS, type Tuning } from './tunings.ts';
 
-/** What a tuning of so many strings is compared with to find the octaves its notes lie in. */
-const usualOf = (strings: number): readonly number[] => {
-  const known = TUNINGS.find(({ pitches, key }) => pitches.length === strings && key !== 'four-string-high')?.pitches;
-  return known ?? belowEight(strings);
-};
-
 const FOURTH = 5;
 
 /** More than eight strings go on downward in fourths (est.). */
 const belowEight = (strings: number): readonly number[] => {
-  const eight = usualOf(8);
+  const eight = usualPitches(8);
   const more = Array.from({ length: strings - 8 }, (_, index) => (eight[0] as number) - FOURTH * (index + 1));
   return [...more.reverse(), ...eight];
 };
+
+/**
+ * The pitches so many strings (3 to 10) usually have, from the lowest string up (MIDI note numbers).
+ * @example
+ * usualPitches(9) // => [25, 30, 35, 40, 45, 50, 55, 59, 64]
+ */
+export const usualPitches = (strings: number): readonly number[] =>
+  TUNINGS.find(({ pitches }) => pitches.length === strings)?.pitches ?? belowEight(strings);
 
 /** The pitch of a class nearest to another: at most six semitones away, the lower of two. */
 const nearest = (pitchClass: number, to: number): number => {
@@ -55,7 +57,7 @@ export const parseTuning = (text: string): Result<Tuning> => {
     return failure(
       createProblem('tuning-wrong', { problem: message('reason.tuning-note-count', { count: words.length }) }),
     );
-  const usual = usualOf(words.length);
+  const usual = usualPitches(words.length);
   const pitches = words.map((word, place) => pitchOf(word, usual[place] as number));
   const unread = words.find((_, place) => pitches[place] === undefined);
   if (unread !== undefined)

@@ -4,7 +4,7 @@ import {
   createInstrument,
   formatTuning,
   pitchAt,
-  findTuningOrStandard,
+  usualPitches,
   type Instrument,
 } from '../../instrument/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
@@ -99,8 +99,7 @@ const openByNotes = (notes: readonly ParsedNote[]): ReadonlyMap<number, number> 
 const byNotes = (notes: readonly ParsedNote[]): Instrument => {
   const opens = openByNotes(notes);
   const strings = Math.max(6, ...opens.keys());
-  const usual =
-    TUNINGS.find(({ pitches }) => pitches.length === strings)?.pitches ?? findTuningOrStandard('standard').pitches;
+  const usual = usualPitches(Math.min(strings, STRING_RANGE.most));
   const pitches = usual.map((pitch, index) => opens.get(usual.length - index) ?? pitch);
   // A string that is far from where it is usually tuned is a misprint rather than a tuning.
   return strungAs(pitches.every((pitch, index) => Math.abs(pitch - (usual[index] as number)) <= 7) ? pitches : usual);

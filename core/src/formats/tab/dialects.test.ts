@@ -176,3 +176,32 @@ test('counts decide where columns mislead: a dotted rhythm, thirds, gaps', () =>
     0, 280, 560, 840, 1120, 1400, 1680, 2520,
   ]);
 });
+
+describe('three to ten lines (pitches by arithmetic: fourths downward below eight strings)', () => {
+  const rowsOf = (labels: readonly string[]): string =>
+    labels.map((label, index) => `${label}|-${index}---${index}---|`).join('\n');
+
+  test.each<[string, readonly string[], readonly number[]]>([
+    ['nine strings by name', ['e', 'B', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#'], [25, 30, 35, 40, 45, 50, 55, 59, 64]],
+    ['nine without names', Array<string>(9).fill(''), [25, 30, 35, 40, 45, 50, 55, 59, 64]],
+    ['ten without names', Array<string>(10).fill(''), [20, 25, 30, 35, 40, 45, 50, 55, 59, 64]],
+    ['three by name', ['G', 'D', 'G'], [43, 50, 55]],
+    ['three without names', ['', '', ''], [43, 50, 55]],
+    ['four without names', ['', '', '', ''], [50, 55, 59, 64]],
+  ])('%s', (_name, labels, pitches) => {
+    const { pattern } = read(rowsOf(labels));
+    expect(pattern.instrument.pitches).toEqual(pitches);
+    expect(pattern.strokes.slice(0, labels.length).map(({ string }) => string)).toEqual(
+      labels.map((_, index) => labels.length - index),
+    );
+    expect(pattern.strokes.map((stroke) => findStoppedFret(pattern, stroke)).slice(0, 2)).toEqual([
+      labels.length - 1,
+      labels.length - 2,
+    ]);
+  });
+
+  test('three lines without names are said to be of a supposed tuning', () => {
+    const codes = read(rowsOf(['', '', ''])).warnings.map(({ code }) => code);
+    expect(codes).toContain('tuning-unknown');
+  });
+});

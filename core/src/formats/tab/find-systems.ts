@@ -1,3 +1,5 @@
+import { STRING_RANGE } from '../../instrument/index.ts';
+
 /** A line of tablature as it was found: its label, and its signs from a column on. */
 interface FoundLine {
   readonly label: string;
@@ -102,7 +104,7 @@ const areTab = (run: readonly (FoundLine | undefined)[]): boolean =>
   run.some(isStrong) || run.every((found) => found?.barred && found.label !== '');
 
 /** How few and how many lines a system has: one for each string. */
-const STRINGS = { least: 3, most: 8 } as const;
+const STRINGS = STRING_RANGE;
 
 /** Lines on common columns: counted from their bar lines where all have one, else from the first column of any. */
 const aligned = (lines: readonly FoundLine[], source: readonly string[]): readonly TabLine[] => {
@@ -115,7 +117,7 @@ const aligned = (lines: readonly FoundLine[], source: readonly string[]): readon
   }));
 };
 
-/** The systems of a text: runs of three to eight lines of tablature. */
+/** The systems of a text: runs of three to ten lines of tablature. */
 export const findSystems = (lines: readonly string[]): readonly TabSystem[] => {
   const systems: TabSystem[] = [];
   const found = lines.map(scan);
@@ -144,7 +146,7 @@ const stacked = (
   to: number,
 ): readonly TabSystem[] => {
   const labels = found.slice(from, to).map(({ label }) => label.toLowerCase());
-  const size = [6, 7, 4, 5, 8].find(
+  const size = [6, 7, 4, 5, 8, 9, 10, 3].find(
     (strings) =>
       (to - from) % strings === 0 &&
       labels.some((label) => label !== '') &&

@@ -5,6 +5,7 @@ import {
   parsePitchClass,
   midiToPitchClass,
   parseTuning,
+  usualPitches,
   type Instrument,
 } from '../../instrument/index.ts';
 import type { TabHeading } from './parse-heading.ts';
@@ -37,9 +38,8 @@ const BASS = [28, 33, 38, 43] as const;
 
 /** Pitches nearest to the usual ones of so many strings, by the labels; undefined where a label says nothing. */
 const pitchesNear = (classes: Classes): readonly number[] | undefined => {
-  const usual = TUNINGS.find(({ pitches }) => pitches.length === classes.length)?.pitches;
-  if (!usual || classes.some((one) => one === undefined)) return undefined;
-  return usual.map((pitch, index) => {
+  if (classes.some((one) => one === undefined)) return undefined;
+  return usualPitches(classes.length).map((pitch, index) => {
     const up = midiToPitchClass((classes[classes.length - 1 - index] as number) - pitch);
     return up > 5 ? pitch + up - 12 : pitch + up;
   });
@@ -68,11 +68,11 @@ const knownBy = (classes: Classes, { capo, semitonesDown }: TabHeading): Instrum
 /** Labels without a word on them stand for the usual strings, lowered where that is said. */
 const unnamed = (count: number, { tuning, semitonesDown }: TabHeading): TabTuning => {
   const said = tuning === undefined ? undefined : parseTuning(tuning);
-  const usual = TUNINGS.find(({ pitches }) => pitches.length === count);
-  const pitches = said?.ok && said.value.pitches.length === count ? said.value.pitches : (usual?.pitches ?? []);
+  const pitches = said?.ok && said.value.pitches.length === count ? said.value.pitches : usualPitches(count);
   return {
     instrument: withPitches(pitches.map((pitch) => pitch - semitonesDown)),
-    isTuningKnown: true,
+    // Three lines may be all an instrument has, or the top of a guitar.
+    isTuningKnown: count > 3 || said !== undefined,
     isUpsideDown: false,
   };
 };
