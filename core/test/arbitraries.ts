@@ -4,6 +4,7 @@ import { TUNINGS, createInstrument } from '../src/instrument/index.ts';
 import {
   DIGITS,
   ARTICULATIONS,
+  BEND_STEPS,
   NODE_FRETS,
   CHORD_ROLES,
   SLURS,
@@ -11,6 +12,7 @@ import {
   patternLength,
   subdivisionTicks,
   type Pattern,
+  type SlideSide,
   type Stroke,
 } from '../src/pattern/index.ts';
 import {
@@ -51,11 +53,25 @@ const frame = fc
     });
   });
 
+const side = fc.constantFrom<SlideSide>('below', 'above');
+
+/** What may be done with a note besides striking it. */
+export const ornamentArbitrary: fc.Arbitrary<Partial<Stroke>> = fc.oneof(
+  fc.constantFrom(...BEND_STEPS).map((semitones) => ({ bend: { semitones } })),
+  fc.constantFrom(...BEND_STEPS).map((semitones) => ({ bend: { semitones, isReleased: true } })),
+  fc.constantFrom(1, 2, 3).map((trill) => ({ trill })),
+  fc.constantFrom(...SLURS).map((slur) => ({ grace: { frets: slur === 'pull-off' ? 2 : -1, slur } })),
+  fc.constant({ grace: { frets: 1 } }),
+  side.map((slideIn) => ({ slideIn })),
+  side.map((slideOut) => ({ slideOut })),
+);
+
 /** Marks a stroke may carry: mostly none, else one kind of them. */
 const markings: fc.Arbitrary<Partial<Stroke>> = fc.oneof(
   { weight: 5, arbitrary: fc.constant({}) },
   { weight: 1, arbitrary: fc.constantFrom(...ARTICULATIONS).map((mark) => ({ [mark]: true })) },
   { weight: 1, arbitrary: fc.constantFrom(...SLURS).map((slur) => ({ slur })) },
+  { weight: 1, arbitrary: ornamentArbitrary },
   { weight: 1, arbitrary: fc.constantFrom(...CHORD_ROLES).map((role) => ({ role })) },
   { weight: 1, arbitrary: fc.constantFrom<'soft' | 'loud'>('soft', 'loud').map((loudness) => ({ loudness })) },
   { weight: 1, arbitrary: fc.integer({ min: 0, max: 9 }).map((fret) => ({ fret })) },
@@ -139,3 +155,12 @@ export const editArbitrary = (pattern: Pattern): fc.Arbitrary<AnyPatternEdit> =>
       ],
     }),
   );
+
+/** Strokes without what is played out as several notes, or after its time. */
+const withoutPlayedOut = ({ grace: _grace, trill: _trill, rolled: _rolled, ...stroke }: Stroke): Stroke => stroke;
+
+/** Any pattern of which each stroke is heard as one note at its time. */
+export const oneNoteEachArbitrary: fc.Arbitrary<Pattern> = patternArbitrary.map((pattern) => ({
+  ...pattern,
+  strokes: pattern.strokes.map(withoutPlayedOut),
+}));

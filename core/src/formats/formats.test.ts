@@ -4,7 +4,7 @@ import { Ajv } from 'ajv';
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import MidiPlayer from 'midi-player-js';
-import { patternArbitrary } from '../../test/arbitraries.ts';
+import { oneNoteEachArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
 import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
@@ -154,7 +154,7 @@ describe('Standard MIDI File, read back by independent readers', () => {
     ['midi-player-js', heardByPlayer],
   ])('%s finds the same notes at the same ticks', (_name, read) => {
     fc.assert(
-      fc.property(patternArbitrary, (pattern) => {
+      fc.property(oneNoteEachArbitrary, (pattern) => {
         const score = flattenScore(pattern);
         const heard = read(exportMidi(score));
         const sorted = (notes: readonly { at: number; midi: number }[]): string[] =>
@@ -205,7 +205,7 @@ describe('plain-text tablature', () => {
 
   test('holds every stroke once, whatever the pattern', () => {
     fc.assert(
-      fc.property(patternArbitrary, (pattern) => {
+      fc.property(oneNoteEachArbitrary, (pattern) => {
         const strings = tab(pattern)
           .filter((line) => /^[A-G]♯? *\d \|-/.test(line))
           .map((line) => line.slice(line.indexOf('|') + 1));

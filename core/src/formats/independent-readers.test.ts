@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import MidiPlayer from 'midi-player-js';
-import { patternArbitrary } from '../../test/arbitraries.ts';
+import { oneNoteEachArbitrary } from '../../test/arbitraries.ts';
 import { createPattern, type Pattern } from '../pattern/index.ts';
 import { flattenScore, tickToSeconds, type Score } from '../score/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
@@ -84,7 +84,7 @@ const plain = (sign: string): string => sign.replace(/^[hp/\\]/, '');
 
 test('tablature of 300 random patterns, read line by line, has every note at its time', () => {
   fc.assert(
-    fc.property(patternArbitrary, (pattern) => {
+    fc.property(oneNoteEachArbitrary, (pattern) => {
       const score = flattenScore(pattern);
       const text = exportTab(score, [], 'School').split('\n').slice(3).join('\n');
       const read = readTab(text, ticksPerBeat(pattern.metre)).map(([at, string, sign]) => [at, string, plain(sign)]);
@@ -169,7 +169,7 @@ const near = (read: readonly Heard[], wanted: readonly Heard[]): void => {
 };
 
 /** At whole tempos whose quarter is a whole number of microseconds two readers agree to a hundredth of a second. */
-const playable = patternArbitrary
+const playable = oneNoteEachArbitrary
   .filter((pattern) => flattenScore(pattern).strokes.every(({ pitch }) => pitch === null || pitch <= 127))
   .map((pattern): Pattern => ({ ...pattern, tempo: 60 }));
 

@@ -37,6 +37,31 @@ export interface FrettingFinger {
   readonly fret: number;
 }
 
+/** Semitones a string may be bent up by: a quarter tone to two whole tones. */
+export const BEND_STEPS: readonly number[] = [0.5, 1, 1.5, 2, 3, 4];
+
+/** A note that is bent up after it sounds: by so many semitones, and let down again where it is released. */
+export interface Bend {
+  readonly semitones: number;
+  readonly isReleased?: boolean;
+}
+
+/** A short note on the same string right before: so many frets from its note, slurred to it or picked like it. */
+export interface GraceNote {
+  /** Frets above the note, below zero for under it; never 0. */
+  readonly frets: number;
+  readonly slur?: Slur;
+}
+
+/** From where a note is slid to, or where it slides off to. */
+export type SlideSide = 'below' | 'above';
+
+/** Both sides. */
+export const SLIDE_SIDES: readonly SlideSide[] = ['below', 'above'];
+
+/** Frets a grace note may lie from its note, and a trill above it, at most. */
+export const ORNAMENT_LIMITS = { grace: 7, trill: 5 } as const;
+
 /** One attack on one string at one time. `at` is in ticks from the start; `string` counts from 1 = highest. */
 export interface Stroke {
   readonly id: string;
@@ -67,10 +92,42 @@ export interface Stroke {
   readonly unplanted?: boolean;
   /** The string follows the chord. */
   readonly role?: ChordRole;
+  readonly bend?: Bend;
+  readonly grace?: GraceNote;
+  /** Frets above the note that it is trilled with. */
+  readonly trill?: number;
+  /** Slid to from no note in particular. */
+  readonly slideIn?: SlideSide;
+  /** Slides off to no note in particular. */
+  readonly slideOut?: SlideSide;
+  readonly vibrato?: boolean;
+  readonly staccato?: boolean;
+  /** The other hand lies on the string: a thud without pitch. */
+  readonly dead?: boolean;
+  /** The digit comes to rest on the next string. */
+  readonly restStroke?: boolean;
+  /** The note before on its string slides up or down to it, and it is picked. */
+  readonly glide?: boolean;
+  /** Sounded just after the rolled strokes of its time that are lower. */
+  readonly rolled?: boolean;
 }
 
 /** The marks of a stroke that are on or off. */
-export const ARTICULATIONS = ['accent', 'rake', 'brush', 'damped', 'ring', 'silent', 'unplanted'] as const;
+export const ARTICULATIONS = [
+  'accent',
+  'rake',
+  'brush',
+  'damped',
+  'ring',
+  'silent',
+  'unplanted',
+  'vibrato',
+  'staccato',
+  'dead',
+  'restStroke',
+  'glide',
+  'rolled',
+] as const;
 
 /** A mark of a stroke that is on or off. */
 export type Articulation = (typeof ARTICULATIONS)[number];

@@ -14,8 +14,12 @@ export const NODE_FRETS: readonly number[] = Object.keys(NODES).map(Number);
 /** The highest MIDI note number there is. */
 export const MAX_MIDI_PITCH = 127;
 
-/** Share of a beat that a damped note sounds (est., by ear). */
+/** Share of a beat that a damped note, and one without pitch, sounds (est., by ear). */
 export const DAMPED_DURATION_RATIO = 0.3;
+export const DEAD_DURATION_RATIO = 0.1;
+
+/** Share of its time, and of a beat at most, that a note played short sounds (common practice, no source). */
+export const STACCATO_DURATION_RATIO = 0.5;
 
 /**
  * The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo.
@@ -52,7 +56,9 @@ export const soundingPitchOfStroke = (
   pattern: Pick<Pattern, 'instrument' | 'voicing'>,
   stroke: Stroke,
 ): number | null => {
-  const fret = findStoppedFret(pattern, stroke);
+  const stopped = findStoppedFret(pattern, stroke);
+  // A thud is heard of a string that the chord mutes too.
+  const fret = stopped ?? (stroke.dead ? 0 : null);
   if (fret === null) return null;
   const partial = stroke.harmonic ? (NODES[stroke.harmonic.touch - fret] ?? 12) : 0;
   return pitchAt(pattern.instrument, stroke.string, fret) + partial;

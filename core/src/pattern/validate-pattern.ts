@@ -207,7 +207,7 @@ const named = (strokes: readonly Stroke[], say: (stroke: Stroke) => Problem): re
  */
 export const findMutedStrokes = (pattern: Pattern): readonly StrokeProblem[] =>
   named(
-    pattern.strokes.filter((stroke) => findStoppedFret(pattern, stroke) === null),
+    pattern.strokes.filter((stroke) => !stroke.dead && findStoppedFret(pattern, stroke) === null),
     (stroke) => createMutedStringProblem(pattern, stroke),
   );
 

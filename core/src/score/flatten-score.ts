@@ -1,5 +1,7 @@
 import {
   DAMPED_DURATION_RATIO,
+  DEAD_DURATION_RATIO,
+  STACCATO_DURATION_RATIO,
   patternLength,
   findStoppedFret,
   soundingPitchOfStroke,
@@ -127,17 +129,21 @@ const frettedHere = (pattern: Pattern, stroke: Stroke): FrettingFinger | undefin
     ? stroke.fretted
     : undefined;
 
+/** Ticks a stroke sounds of those until its string is struck again. */
+const soundingTicks = ({ metre }: Pattern, { damped, dead, staccato }: Stroke, whole: number): number => {
+  const beat = ticksPerBeat(metre);
+  if (dead) return Math.min(whole, Math.round(DEAD_DURATION_RATIO * beat));
+  if (damped) return Math.min(whole, Math.round(DAMPED_DURATION_RATIO * beat));
+  return staccato ? Math.round(STACCATO_DURATION_RATIO * Math.min(whole, beat)) : whole;
+};
+
 const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
-  const whole = next - stroke.at;
-  const ticks = stroke.damped
-    ? Math.min(whole, Math.round(DAMPED_DURATION_RATIO * ticksPerBeat(pattern.metre)))
-    : whole;
   // Every field is written out for every stroke: values of one shape are read several times as fast.
   return {
     sourceStrokeId: stroke.id,
     at: stroke.at,
     string: stroke.string,
-    durationTicks: ticks,
+    durationTicks: soundingTicks(pattern, stroke, next - stroke.at),
     fret: findStoppedFret(pattern, stroke),
     pitch: soundingPitchOfStroke(pattern, stroke),
     chord: 0,
@@ -154,6 +160,17 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
     fretted: frettedHere(pattern, stroke),
     silent: stroke.silent,
     unplanted: stroke.unplanted,
+    bend: stroke.bend,
+    grace: stroke.grace,
+    trill: stroke.trill,
+    slideIn: stroke.slideIn,
+    slideOut: stroke.slideOut,
+    vibrato: stroke.vibrato,
+    staccato: stroke.staccato,
+    dead: stroke.dead,
+    restStroke: stroke.restStroke,
+    glide: stroke.glide,
+    rolled: stroke.rolled,
   } satisfies Record<keyof ScoreStroke, unknown>;
 };
 

@@ -1,5 +1,7 @@
 import { isFinger, isMelodyStroke, type Digit } from '../pattern/index.ts';
-import { listSoundingStrokes, tickToSeconds, type Score, type ScoreBar, type ScoreStroke } from '../score/index.ts';
+import { listSoundedNotes } from './sounded-notes.ts';
+import type { PitchPoint } from './articulation.ts';
+import { tickToSeconds, type Score, type ScoreBar, type ScoreStroke } from '../score/index.ts';
 import { beginsGroup } from '../time/index.ts';
 
 /** One note to be heard: seconds from the start of the score, MIDI note number, loudness 0 to 1. */
@@ -11,6 +13,8 @@ export interface PlaybackNote {
   /** Seconds until its string is struck again or the score ends. */
   readonly duration: number;
   readonly digit: Digit | null;
+  /** How its pitch moves, where it does: bends, slides, vibrato. */
+  readonly curve?: readonly PitchPoint[];
 }
 
 /** One click of the metronome, in seconds; `accent` on the first beat of a bar, `soft` between beats. */
@@ -39,7 +43,6 @@ export const isClickMuted = (silence: ClickMuteMode, bar: number): boolean =>
 /** What is to be heard: all of it, some digits, or a song's melody. */
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
 
-/** Whether a stroke of a song that is written out is of its melody: they are named so. */
 /** How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). */
 const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 } as const;
 
@@ -72,19 +75,18 @@ export const listPlaybackNotes = (
   voices: PlaybackVoices = 'all',
 ): readonly PlaybackNote[] => {
   const digitOf = new Map(score.strokes.map((stroke, index) => [stroke, digits[index] ?? null]));
-  return listSoundingStrokes(score).flatMap((stroke): PlaybackNote[] => {
+  return listSoundedNotes(score).flatMap(({ stroke, onset, note }): PlaybackNote[] => {
     const digit = digitOf.get(stroke) ?? null;
     if (voices === 'melody alone' ? !isMelodyStroke(stroke.sourceStrokeId) : !isAudible(voices, digit)) return [];
-    const at = tickToSeconds(score, stroke.at);
-    const seconds = tickToSeconds(score, stroke.at + stroke.durationTicks) - at;
     return [
       {
-        onset: at,
+        onset,
         string: stroke.string,
-        pitch: stroke.pitch as number,
-        loudness: getLoudness(stroke),
-        duration: seconds,
+        pitch: (stroke.pitch as number) + note.semitones,
+        loudness: getLoudness(stroke) * note.loudness,
+        duration: note.seconds,
         digit,
+        ...(note.curve.length > 0 ? { curve: note.curve } : {}),
       },
     ];
   });

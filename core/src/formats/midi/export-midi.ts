@@ -1,17 +1,12 @@
 import { formatKey, keySignature } from '../../theory/index.ts';
 import { channelOfString } from './string-channels.ts';
-import { getLoudness } from '../../sound/index.ts';
-import { listSoundingStrokes, applySwing, type Score, type ScoreStroke } from '../../score/index.ts';
+import { getLoudness, listSoundedNotes } from '../../sound/index.ts';
+import type { Score, ScoreStroke } from '../../score/index.ts';
+import { pitchBendEvents, pitchBendRangeEvents, ticksOf } from './pitch-bend.ts';
 import { ticksPerBeat, isSameMetre, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
+import type { TrackEvent } from './track-event.ts';
 import { KEY_TEXT, STRING_CHANNELS_TEXT } from './parse-smf.ts';
-
-/** One event of a track at a tick; events of one tick keep the order of `rank`. */
-export interface TrackEvent {
-  readonly at: number;
-  readonly rank: number;
-  readonly bytes: readonly number[];
-}
 
 const bigEndian = (value: number, bytes: number): readonly number[] =>
   Array.from({ length: bytes }, (_, index) => Math.floor(value / 256 ** (bytes - 1 - index)) % 256);
@@ -104,16 +99,15 @@ const markerEvents = ({ bars }: Score, { sections }: ScoreAnnotations): readonly
   });
 
 const noteEvents = (score: Score): readonly TrackEvent[] =>
-  listSoundingStrokes(score).flatMap((stroke) => {
-    const [channel, midi] = [channelOf(stroke), stroke.pitch as number];
-    const at = Math.round(applySwing(score, stroke.at));
-    const end = Math.max(
-      at + 1,
-      Math.round(applySwing(score, Math.min(score.length, stroke.at + stroke.durationTicks))),
-    );
+  listSoundedNotes(score).flatMap((sounded) => {
+    const { stroke, note } = sounded;
+    const [channel, midi] = [channelOf(stroke), (stroke.pitch as number) + note.semitones];
+    const { at, end } = ticksOf(score, sounded);
+    const velocity = Math.round(getLoudness(stroke) * note.loudness * 112);
     return [
-      { at, rank: 11, bytes: [0x90 | channel, midi, Math.round(getLoudness(stroke) * 112)] },
+      { at, rank: 11, bytes: [0x90 | channel, midi, velocity] },
       { at: end, rank: 10, bytes: [0x80 | channel, midi, 64] },
+      ...pitchBendEvents(sounded, channel, at, end),
     ];
   });
 
@@ -140,7 +134,7 @@ export const encodeSmf = (events: readonly TrackEvent[]): Uint8Array => {
 /**
  * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
  * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again,
- * at most to the end.
+ * at most to the end; ornaments are played out, bends and slides as pitch bend over an octave either way.
  * @example
  * exportMidi(flattenScore(createPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */
@@ -149,6 +143,7 @@ export const exportMidi = (score: Score, said: ScoreAnnotations = {}): Uint8Arra
   const end: TrackEvent = { at: score.length, rank: 99, bytes: [0xff, 0x2f, 0] };
   return encodeSmf([
     ...opening(score),
+    ...pitchBendRangeEvents(score),
     ...tempoEvents(score),
     ...metreEvents(score),
     ...keyEvents(said),

@@ -4,7 +4,8 @@ import { channelOfString } from './string-channels.ts';
 import { TICKS_PER_QUARTER } from '../../time/index.ts';
 import { SmfParseError, parseSmf, type SmfContent } from './parse-smf.ts';
 import { MAX_MIDI_BYTES } from './import-midi.ts';
-import { encodeSmf, encodeSetTempo, type TrackEvent } from './export-midi.ts';
+import { encodeSmf, encodeSetTempo } from './export-midi.ts';
+import type { TrackEvent } from './track-event.ts';
 
 /** A note as somebody played it: seconds, MIDI note number, loudness 0 to 1. */
 export interface PlayedNote {

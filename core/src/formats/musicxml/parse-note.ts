@@ -1,12 +1,13 @@
 import { NODE_FRETS, isDigit, type Digit, type Slur, type Stroke } from '../../pattern/index.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { pitchToMidi } from './parse-attributes.ts';
+import { parseOrnaments } from './parse-ornaments.ts';
 import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
 const stops = (node: XmlNode | undefined, name: string): boolean =>
   listChildren(node, name).some(({ attributes }) => attributes.type === 'stop');
 
-const slurOf = (notations: XmlNode | undefined): Slur | undefined => {
+export const slurThatEndsAt = (notations: XmlNode | undefined): Slur | undefined => {
   const technical = findChild(notations, 'technical');
   if (stops(technical, 'hammer-on')) return 'hammer-on';
   if (stops(technical, 'pull-off')) return 'pull-off';
@@ -31,8 +32,7 @@ const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
   return dynamics > 0 && dynamics <= 60 ? 'soft' : undefined;
 };
 
-const isDamped = (note: XmlNode, technical: XmlNode | undefined): boolean =>
-  textAt(note, 'notehead') === 'x' ||
+const isDamped = (technical: XmlNode | undefined): boolean =>
   listChildren(technical, 'other-technical').some(({ text }) => text.trim() === 'palm mute');
 
 /** A harmonic as it is played: natural ones are touched at the written fret, artificial ones an octave above it. */
@@ -48,17 +48,20 @@ const harmonicOf = (technical: XmlNode | undefined): Stroke['harmonic'] => {
 const marksOf = (note: XmlNode): ParsedNote['marks'] => {
   const notations = findChild(note, 'notations');
   const technical = findChild(notations, 'technical');
-  const slur = slurOf(notations);
+  const ornaments = parseOrnaments(note);
+  // A picked slide is no slur: the note is struck again.
+  const slur = ornaments.glide ? undefined : slurThatEndsAt(notations);
   const letRing = listChildren(notations, 'tied').some(({ attributes }) => attributes.type === 'let-ring');
   return definedOnly({
     slur,
     pin: slur ? undefined : pinOf(technical),
     accent: findDescendant(notations, 'articulations', 'accent') ? true : undefined,
     ring: letRing ? true : undefined,
-    damped: isDamped(note, technical) ? true : undefined,
+    damped: isDamped(technical) ? true : undefined,
     silent: textAt(note, 'notehead') === 'none' ? true : undefined,
     loudness: loudnessOf(note),
     harmonic: harmonicOf(technical),
+    ...ornaments,
   });
 };
 
@@ -92,18 +95,21 @@ export const parseNote = (note: XmlNode, at: number, ticks: number, transpose: n
 };
 
 /** What of a score is counted where it is left out. */
-export type LeftMark =
-  'grace' | 'unpitched' | 'unreadable-chord' | 'bend' | 'tap' | 'fretting-finger' | 'arpeggiated' | 'ornament';
+export type LeftMark = 'grace' | 'unpitched' | 'unreadable-chord' | 'tap' | 'fretting-finger' | 'ornament';
+
+/** Ornaments that are read, and what only belongs to them. */
+const READ_ORNAMENTS: ReadonlySet<string> = new Set(['trill-mark', 'wavy-line', 'accidental-mark']);
+
+const hasOtherOrnament = (ornaments: XmlNode | undefined): boolean =>
+  ornaments?.children.some(({ name }) => !READ_ORNAMENTS.has(name)) ?? false;
 
 /** What of a note is counted as left out, by what it is called. */
 export const listIgnoredNotations = (note: XmlNode): readonly LeftMark[] => {
   const notations = findChild(note, 'notations');
   const technical = findChild(notations, 'technical');
   return [
-    ...(findChild(technical, 'bend') ? ['bend' as const] : []),
     ...(findChild(technical, 'tap') ? ['tap' as const] : []),
     ...(findChild(technical, 'fingering') && !fingerOf(technical) ? ['fretting-finger' as const] : []),
-    ...(findChild(notations, 'arpeggiate') ? ['arpeggiated' as const] : []),
-    ...(findChild(notations, 'ornament') ? ['ornament' as const] : []),
+    ...(hasOtherOrnament(findChild(notations, 'ornaments')) ? ['ornament' as const] : []),
   ];
 };

@@ -1,5 +1,6 @@
 import { message, type Label } from '../../message/index.ts';
 import { failure, createProblem, success, type Result } from '../../errors/index.ts';
+import { STRING_RANGE } from '../../instrument/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
 import { TICKS_PER_QUARTER, ticksPerBar, type Metre } from '../../time/index.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic, ParsedNote } from '../parsed-music/parsed-music.ts';
@@ -13,7 +14,8 @@ import {
 } from './parse-attributes.ts';
 import { parseBarlines, parseRehearsalMark, parseSwing, parseTempo, parseLyrics } from './parse-directions.ts';
 import { parseHarmony } from './parse-harmony.ts';
-import { isTieContinuation, listIgnoredNotations, parseNote, type LeftMark } from './parse-note.ts';
+import { isTieContinuation, listIgnoredNotations, parseNote, slurThatEndsAt, type LeftMark } from './parse-note.ts';
+import { graceOf } from './parse-ornaments.ts';
 import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
 /** A bar while it is read: its metre may not be known yet. */
@@ -46,6 +48,7 @@ class MeasureReader {
   private longest = 0;
   readonly notes: ParsedNote[] = [];
   readonly chords: ParsedChord[] = [];
+  private readonly graces: ParsedNote[] = [];
 
   constructor(private readonly walk: Walk) {}
 
@@ -88,7 +91,7 @@ class MeasureReader {
     const units = grace ? 0 : Math.max(0, numberAt(node, 'duration') ?? 0);
     const chord = findChild(node, 'chord') !== undefined;
     const at = chord ? this.last : this.now;
-    if (grace) leaveOut(this.walk, 'grace');
+    if (grace) this.grace(node);
     else if (!findChild(node, 'rest') && !findChild(node, 'cue')) this.pitched(node, at, units);
     if (chord || grace) return;
     this.last = this.now;
@@ -98,9 +101,34 @@ class MeasureReader {
   private pitched(node: XmlNode, at: number, units: number): void {
     if (isTieContinuation(node)) return;
     const note = parseNote(node, this.toTicks(at), this.toTicks(units), this.transposeFor(node));
-    if (note) this.notes.push(note);
+    if (note) this.notes.push(this.withGrace(note, node));
     else leaveOut(this.walk, 'unpitched');
     for (const name of listIgnoredNotations(node)) leaveOut(this.walk, name);
+  }
+
+  /** Kept until its note comes: the last before it on its string, or in its staff where no strings are told. */
+  private grace(node: XmlNode): void {
+    const note = parseNote(node, 0, 0, this.transposeFor(node));
+    if (note) this.graces.push(note);
+    else leaveOut(this.walk, 'grace');
+  }
+
+  private withGrace(note: ParsedNote, node: XmlNode): ParsedNote {
+    const index = this.graces.findLastIndex(({ string, staff }) => staff === note.staff && string === note.string);
+    const [before] = index < 0 ? [] : this.graces.splice(index, 1);
+    const grace = before && graceOf(before, note, slurThatEndsAt(findChild(node, 'notations')));
+    if (!grace) {
+      if (before) leaveOut(this.walk, 'grace');
+      return note;
+    }
+    // What leads to it comes from its grace note, not from the note before that.
+    const { slur: _slur, ...marks } = note.marks;
+    return { ...note, marks: { ...marks, grace } };
+  }
+
+  /** Grace notes that no note came for. */
+  finish(): void {
+    for (const _grace of this.graces) leaveOut(this.walk, 'grace');
   }
 
   private harmony(node: XmlNode): void {
@@ -116,6 +144,7 @@ const readMeasure = (walk: Walk, measure: XmlNode): OpenBar => {
   const lines = parseBarlines(measure);
   if (lines.endingBegins) walk.ending = lines.endingBegins;
   for (const node of measure.children) reader.read(node);
+  reader.finish();
   const endings = walk.ending;
   if (lines.endingEnds) walk.ending = undefined;
   return { measure, metre: walk.metre, ticks: reader.ticks, notes: reader.notes, chords: reader.chords, endings };
@@ -250,7 +279,7 @@ const stringsOf = (part: XmlNode): number => {
     .map((details) => listChildren(details, 'staff-tuning').length)
     .find((count) => count > 0);
   const named = notesIn(part).map((note) => numberAt(findDescendant(note, 'notations', 'technical'), 'string') ?? 0);
-  return Math.min(8, tuned ?? Math.max(6, ...named));
+  return Math.min(STRING_RANGE.most, tuned ?? Math.max(6, ...named));
 };
 
 const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'part'> => {

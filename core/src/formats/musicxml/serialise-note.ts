@@ -1,7 +1,9 @@
 import { isFinger, type Digit, type Slur } from '../../pattern/index.ts';
+import type { ScoreStroke } from '../../score/index.ts';
 import type { NotatedDuration } from '../notation/notate-rhythm.ts';
-import { spellPitch, type AccidentalTracker } from '../notation/pitch-spelling.ts';
+import { spellPitch, type AccidentalTracker, type SpelledPitch } from '../notation/pitch-spelling.ts';
 import type { NotatedStroke } from '../notation/split-voices.ts';
+import { listOrnamentTechnicals, listStaffOrnaments } from './serialise-ornaments.ts';
 import { createElement, type XmlElement } from './xml-tree.ts';
 
 /** Where notes are written: on the staff of notes or on that of strings, in which voice, with stems which way. */
@@ -50,10 +52,20 @@ interface Slurs {
   readonly notations: readonly XmlElement[];
 }
 
+/** Slurs and slides that lead to a stroke from the note before on its string. */
+const listStarts = (stroke: ScoreStroke | undefined): readonly Slur[] => {
+  if (!stroke) return [];
+  return [...(stroke.slur ? [stroke.slur] : []), ...(stroke.glide && !stroke.slur ? ['slide' as const] : [])];
+};
+
+/** Those that end at a stroke; a grace note stands between it and the note before. */
+const listEnds = (stroke: ScoreStroke): readonly Slur[] =>
+  stroke.grace ? (stroke.grace.slur ? [stroke.grace.slur] : []) : listStarts(stroke);
+
 const slursAt = ({ stroke, next }: NotatedStroke): Slurs => {
   const all = [
-    ...(stroke.slur ? [[stroke.slur, slurElement(stroke.slur, 'stop', stroke.string)] as const] : []),
-    ...(next?.slur ? [[next.slur, slurElement(next.slur, 'start', stroke.string)] as const] : []),
+    ...listEnds(stroke).map((slur) => [slur, slurElement(slur, 'stop', stroke.string)] as const),
+    ...listStarts(next).map((slur) => [slur, slurElement(slur, 'start', stroke.string)] as const),
   ];
   return {
     technical: all.filter(([slur]) => slur !== 'slide').map(([, one]) => one),
@@ -88,6 +100,7 @@ const stringTechnical = (one: NotatedStroke, begins: boolean): readonly (XmlElem
     createElement('fret', fret),
     ...harmonicOf(one),
     ...(begins ? slursAt(one).technical : []),
+    ...(begins ? listOrnamentTechnicals(one) : []),
     begins && stroke.damped ? createElement('other-technical', 'palm mute') : undefined,
   ];
 };
@@ -122,13 +135,16 @@ const notationsOf = (
   const digits = begins ? digitsTechnical(one, place) : [];
   const technical = staff === 2 ? stringTechnical(one, begins) : digits;
   const inside = technical.filter((part) => part !== undefined);
+  const { before, after } = listStaffOrnaments(one);
+  const isStaff = begins && staff === 1;
   const notations = [
     ...tiesOf(piece, 'tied'),
-    ...(begins && staff === 1 && one.stroke.ring ? [createElement('tied', [], { type: 'let-ring' })] : []),
+    ...(isStaff && one.stroke.ring ? [createElement('tied', [], { type: 'let-ring' })] : []),
     ...(first ? tupletsOf(piece, staff) : []),
     ...(begins && staff === 2 ? slursAt(one).notations : []),
+    ...(isStaff ? before : []),
     ...(inside.length > 0 ? [createElement('technical', inside)] : []),
-    ...(begins && staff === 1 && one.stroke.accent ? [createElement('articulations', [createElement('accent')])] : []),
+    ...(isStaff ? after : []),
   ];
   return notations.length > 0 ? [createElement('notations', notations)] : [];
 };
@@ -160,6 +176,7 @@ const modificationOf = ({ value }: NotePiece): readonly XmlElement[] =>
 
 const headOf = ({ stroke }: NotatedStroke, { staff }: StaffVoice): XmlElement | undefined => {
   if (stroke.silent) return createElement('notehead', 'none');
+  if (stroke.dead) return createElement('notehead', 'x');
   return staff === 1 && stroke.harmonic ? createElement('notehead', 'diamond') : undefined;
 };
 
@@ -173,6 +190,13 @@ const countOf = (piece: NotePiece, { countAt }: StaffVoice): readonly XmlElement
     : [createElement('lyric', [createElement('syllabic', 'single'), createElement('text', count)], { number: 1 })];
 };
 
+const pitchElement = ({ step, alter, octave }: SpelledPitch): XmlElement =>
+  createElement('pitch', [
+    createElement('step', step),
+    ...(alter === 0 ? [] : [createElement('alter', alter)]),
+    createElement('octave', octave),
+  ]);
+
 const noteElement = (one: NotatedStroke, piece: NotePiece, place: StaffVoice, first: boolean): XmlElement => {
   const { stroke } = one;
   const pitch = spellPitch(stroke.pitch ?? 0, place.fifths);
@@ -181,11 +205,7 @@ const noteElement = (one: NotatedStroke, piece: NotePiece, place: StaffVoice, fi
     'note',
     [
       first ? undefined : createElement('chord'),
-      createElement('pitch', [
-        createElement('step', pitch.step),
-        ...(pitch.alter === 0 ? [] : [createElement('alter', pitch.alter)]),
-        createElement('octave', pitch.octave),
-      ]),
+      pitchElement(pitch),
       createElement('duration', piece.ticks),
       ...tiesOf(piece, 'tie'),
       createElement('voice', place.voice),
@@ -220,8 +240,36 @@ const restElement = (piece: NotePiece, { staff, voice }: StaffVoice): XmlElement
     staff === 2 ? { 'print-object': 'no' } : {},
   );
 
-/** The notes of one piece of a voice, or its rest. */
-export const createNoteElements = (piece: NotePiece, place: StaffVoice): readonly XmlElement[] =>
-  piece.content
-    ? piece.content.map((one, index) => noteElement(one, piece, place, index === 0))
-    : [restElement(piece, place)];
+/** A grace note before its note: on the strings its fret, and the slur that leads on. */
+const graceElement = (one: NotatedStroke, place: StaffVoice): XmlElement | undefined => {
+  const { grace, pitch, fret, string } = one.stroke;
+  if (!grace || pitch === null || fret === null) return undefined;
+  const slur = grace.slur && slurElement(grace.slur, 'start', string);
+  const technical = [
+    createElement('string', string),
+    createElement('fret', Math.max(0, fret + grace.frets)),
+    ...(slur && grace.slur !== 'slide' ? [slur] : []),
+  ];
+  const notations = [
+    ...(slur && grace.slur === 'slide' ? [slur] : []),
+    ...(place.staff === 2 ? [createElement('technical', technical)] : []),
+  ];
+  return createElement('note', [
+    createElement('grace', [], { slash: 'yes' }),
+    pitchElement(spellPitch(pitch + grace.frets, place.fifths)),
+    createElement('voice', place.voice),
+    createElement('type', 'eighth'),
+    stemOf(place),
+    createElement('staff', place.staff),
+    ...(notations.length > 0 ? [createElement('notations', notations)] : []),
+  ]);
+};
+
+/** The notes of one piece of a voice with their grace notes, or its rest. */
+export const createNoteElements = (piece: NotePiece, place: StaffVoice): readonly XmlElement[] => {
+  const { content } = piece;
+  if (!content) return [restElement(piece, place)];
+  const graces = piece.tiedFrom ? [] : content.map((one) => graceElement(one, place));
+  const before = graces.filter((grace) => grace !== undefined);
+  return [...before, ...content.map((one, index) => noteElement(one, piece, place, index === 0))];
+};

@@ -26,10 +26,14 @@ import {
   PATTERN_LIMITS,
   CHORD_ROLES,
   SLURS,
+  BEND_STEPS,
+  ORNAMENT_LIMITS,
+  SLIDE_SIDES,
   SWING_RANGE,
   type CustomSchool,
   type Articulation,
   type Pattern,
+  type SlideSide,
 } from '../../pattern/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, TEMPO_RANGE } from '../../time/index.ts';
 
@@ -41,6 +45,10 @@ const MARK_FIELDS: Readonly<Partial<Record<Articulation, Schema<boolean>>>> = {
   ring: withDescription(booleanSchema(), 'Rings at least to the end of its bar.'),
   silent: withDescription(booleanSchema(), 'Played without sounding.'),
   unplanted: withDescription(booleanSchema(), 'The digit comes down without planting first.'),
+  dead: withDescription(booleanSchema(), 'A thud without pitch: the other hand lies on the string.'),
+  restStroke: withDescription(booleanSchema(), 'The digit comes to rest on the next string.'),
+  glide: withDescription(booleanSchema(), 'The note before slides to it, and it is picked.'),
+  rolled: withDescription(booleanSchema(), 'Sounded just after the lower rolled strokes of its time.'),
 };
 
 const markField = (mark: Articulation): Schema<boolean> => MARK_FIELDS[mark] ?? booleanSchema();
@@ -54,6 +62,34 @@ const marks = Object.fromEntries(ARTICULATIONS.map((mark) => [mark, markField(ma
 const STRINGS = STRING_RANGE.most * 2;
 
 const fret = (words: string): Schema<number> => withDescription(withBounds(integerSchema(), { minimum: 0 }), words);
+
+const slideSide = (words: string): Schema<SlideSide> => withDescription(enumSchema(SLIDE_SIDES), words);
+
+/** What is done with a note besides striking it. */
+const ornaments = {
+  bend: objectSchema(
+    { semitones: withDescription(withBounds(numberSchema(), { enum: BEND_STEPS }), 'How far it is bent up.') },
+    { isReleased: withDescription(booleanSchema(), 'Let down again.') },
+  ),
+  grace: withDescription(
+    objectSchema(
+      {
+        frets: withDescription(
+          withBounds(integerSchema(), { minimum: -ORNAMENT_LIMITS.grace, maximum: ORNAMENT_LIMITS.grace }),
+          'Frets above its note, below zero for under it.',
+        ),
+      },
+      { slur: enumSchema(SLURS) },
+    ),
+    'A short note right before, on the same string.',
+  ),
+  trill: withDescription(
+    withBounds(integerSchema(), { minimum: 1, maximum: ORNAMENT_LIMITS.trill }),
+    'Frets above the note that it is trilled with.',
+  ),
+  slideIn: slideSide('Slid to from no note in particular.'),
+  slideOut: slideSide('Slides off to no note in particular.'),
+};
 
 /** A stroke. */
 export const strokeSchema = objectSchema(
@@ -80,6 +116,7 @@ export const strokeSchema = objectSchema(
       'The finger of the other hand, for as long as the stroke is on this string and fret.',
     ),
     role: withDescription(enumSchema(CHORD_ROLES), 'The string follows the chord.'),
+    ...ornaments,
     ...marks,
   },
 );

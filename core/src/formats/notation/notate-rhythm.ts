@@ -120,7 +120,35 @@ const beamedRuns = (pieces: readonly Unbeamed<unknown>[], metre: Metre): readonl
     else runs.push([index]);
     last = index;
   });
-  return runs.filter(({ length }) => length > 1);
+  const tuplets = numberTuplets(pieces);
+  return runs.flatMap((run) => splitAtOpenTuplets(tuplets, run)).filter(({ length }) => length > 1);
+};
+
+/** For each piece the number of its tuplet in the bar, counted from 1; 0 outside of one. */
+const numberTuplets = (pieces: readonly Unbeamed<unknown>[]): readonly number[] => {
+  let count = 0;
+  return pieces.map(({ value, tupletBegins }) => {
+    if (tupletBegins) count += 1;
+    return value?.tuplet ? count : 0;
+  });
+};
+
+/**
+ * A run cut where it goes into or out of a tuplet that it does not hold whole: a beam that leads out of one is read as
+ * part of it by engravers.
+ */
+const splitAtOpenTuplets = (tuplets: readonly number[], run: readonly number[]): readonly number[][] => {
+  const isWhole = (tuplet: number): boolean => tuplets.every((one, index) => one !== tuplet || run.includes(index));
+  const parts: number[][] = [];
+  let last: number | undefined;
+  for (const index of run) {
+    const tuplet = tuplets[index] as number;
+    const open = tuplet > 0 && !isWhole(tuplet) ? tuplet : 0;
+    if (open === last) parts.at(-1)?.push(index);
+    else parts.push([index]);
+    last = open;
+  }
+  return parts;
 };
 
 /** The beams of one note of a run, level by level. */

@@ -1,0 +1,46 @@
+import type { Bend, SlideSide } from '../../pattern/index.ts';
+import type { NotatedStroke } from '../notation/split-voices.ts';
+import { createElement, type XmlElement } from './xml-tree.ts';
+
+const bendElements = ({ semitones, isReleased }: Bend): readonly XmlElement[] => [
+  createElement('bend', [createElement('bend-alter', semitones)]),
+  ...(isReleased ? [createElement('bend', [createElement('bend-alter', -semitones), createElement('release')])] : []),
+];
+
+/** Words our own reader finds again, where MusicXML has no sign. */
+export const REST_STROKE_TEXT = 'rest stroke';
+export const PICKED_SLIDE_TEXT = 'picked';
+
+/** What the strings show of a stroke’s ornaments. */
+export const listOrnamentTechnicals = ({ stroke }: NotatedStroke): readonly XmlElement[] => [
+  ...(stroke.bend ? bendElements(stroke.bend) : []),
+  ...(stroke.restStroke ? [createElement('other-technical', REST_STROKE_TEXT)] : []),
+  ...(stroke.glide ? [createElement('other-technical', PICKED_SLIDE_TEXT)] : []),
+  ...(stroke.trill === undefined ? [] : [createElement('other-technical', `trill ${stroke.trill}`)]),
+];
+
+const INTO: Readonly<Record<SlideSide, string>> = { below: 'scoop', above: 'plop' };
+const OFF: Readonly<Record<SlideSide, string>> = { below: 'falloff', above: 'doit' };
+
+const articulationsOf = ({ stroke }: NotatedStroke): readonly XmlElement[] => [
+  ...(stroke.accent ? [createElement('accent')] : []),
+  ...(stroke.staccato ? [createElement('staccato')] : []),
+  ...(stroke.slideIn ? [createElement(INTO[stroke.slideIn])] : []),
+  ...(stroke.slideOut ? [createElement(OFF[stroke.slideOut])] : []),
+];
+
+const ornamentsOf = ({ stroke }: NotatedStroke): readonly XmlElement[] => [
+  ...(stroke.trill === undefined ? [] : [createElement('trill-mark')]),
+  ...(stroke.vibrato
+    ? [createElement('wavy-line', [], { type: 'start' }), createElement('wavy-line', [], { type: 'stop' })]
+    : []),
+];
+
+const group = (name: string, inside: readonly XmlElement[]): readonly XmlElement[] =>
+  inside.length > 0 ? [createElement(name, inside)] : [];
+
+/** What the staff of notes shows of a stroke’s articulations, before and after what is said of its fingers. */
+export const listStaffOrnaments = (one: NotatedStroke) => ({
+  before: group('ornaments', ornamentsOf(one)),
+  after: [...group('articulations', articulationsOf(one)), ...(one.stroke.rolled ? [createElement('arpeggiate')] : [])],
+});
