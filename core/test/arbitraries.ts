@@ -156,10 +156,11 @@ export const editArbitrary = (pattern: Pattern): fc.Arbitrary<AnyPatternEdit> =>
     }),
   );
 
-/** Strokes without what is played out as several notes, or after its time. */
-const withoutPlayedOut = ({ grace: _grace, trill: _trill, rolled: _rolled, ...stroke }: Stroke): Stroke => stroke;
+/** Strokes without what is played out as several notes, after its time, or written with a second figure. */
+const withoutPlayedOut = ({ bend: _bend, grace: _grace, trill: _trill, rolled: _rolled, ...stroke }: Stroke): Stroke =>
+  stroke;
 
-/** Any pattern of which each stroke is heard as one note at its time. */
+/** Any pattern of which each stroke is heard as one note at its time, and written as one. */
 export const oneNoteEachArbitrary: fc.Arbitrary<Pattern> = patternArbitrary.map((pattern) => ({
   ...pattern,
   strokes: pattern.strokes.map(withoutPlayedOut),

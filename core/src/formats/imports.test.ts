@@ -214,7 +214,7 @@ describe('plain-text tablature in', () => {
       'pull-off',
       'slide',
     ]);
-    expect(pattern.strokes.some(({ damped }) => damped)).toBe(true);
+    expect(pattern.strokes.some(({ dead }) => dead)).toBe(true);
     expect(warnings.map(sayProblem).join()).toMatch(/Note times come from the column spacing/);
   });
 

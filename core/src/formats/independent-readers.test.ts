@@ -69,8 +69,8 @@ const readTab = (text: string, beat: number): readonly Read[] => {
 };
 
 /** What a musician expects to see on the line of a stroke, its slur aside. */
-const expectedSign = ({ fret, harmonic, loudness }: Score['strokes'][number]): string => {
-  if (fret === null) return 'x';
+const expectedSign = ({ dead, fret, harmonic, loudness }: Score['strokes'][number]): string => {
+  if (fret === null || dead) return 'x';
   if (harmonic) return `<${harmonic.touch}>`;
   return loudness === 'soft' ? `(${fret})` : String(fret);
 };

@@ -14,14 +14,28 @@ const NAMES: Readonly<Record<ExportFormat, Label>> = {
 };
 
 /** Marks of strokes. */
-const MARKS = ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'] as const;
+const MARKS = [
+  'rake',
+  'brush',
+  'unplanted',
+  'accent',
+  'damped',
+  'ring',
+  'silent',
+  'fretted',
+  'staccato',
+  'restStroke',
+  'glide',
+  'rolled',
+  'slideIn',
+] as const;
 
 /** Marks a format has no sign for. */
 const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>> = {
   json: [],
   musicxml: ['rake', 'brush', 'unplanted'],
-  tab: ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'],
-  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted'],
+  tab: MARKS,
+  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted', 'staccato', 'restStroke'],
 };
 
 /** What of a score a format has no place for. */

@@ -143,9 +143,9 @@ export const errors = {
   'error.tab-upside-down': 'The lowest string was on top; the tablature was flipped.',
   'error.tab-text-left-out': 'Text without music was skipped: {names}.',
   'error.tab-grace':
-    '{value, plural, one {# grace note was skipped; its main note is} other {# grace notes were skipped; their main notes are}} kept.',
+    '{value, plural, one {# grace note leads nowhere and was skipped.} other {# grace notes lead nowhere and were skipped.}}',
   'error.tab-bends':
-    '{value, plural, one {# bend is} other {# bends are}} read as {value, plural, one {its starting note} other {their starting notes}}.',
+    '{value, plural, one {# bend does} other {# bends do}} not say how far and {value, plural, one {is} other {are}} read as a whole tone.',
   'error.tab-taps':
     '{value, plural, one {# tapped note is} other {# tapped notes are}} read as {value, plural, one {a hammer-on} other {hammer-ons}}.',
   'error.times-from-counts': 'Notes between the counts were placed by their columns: {value}.',

@@ -114,7 +114,7 @@ export const reasons = {
 
   'format.tablature': 'Tablature',
   'format-mark.name':
-    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} digits {fingers} other {chords}}',
+    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} staccato {staccato} restStroke {rest strokes} glide {picked slides} rolled {rolled chords} slideIn {slides from nowhere} digits {fingers} other {chords}}',
   'import-mark.counted': '{mark} ({count})',
   'import-mark.grace': 'grace notes',
   'import-mark.unpitched': 'notes without pitch',

@@ -1,11 +1,8 @@
-import { BEND_STEPS, ORNAMENT_LIMITS, type Bend, type SlideSide, type Stroke } from '../../pattern/index.ts';
+import { ORNAMENT_LIMITS, type Bend, type SlideSide, type Stroke } from '../../pattern/index.ts';
+import { nearestBend } from '../parsed-music/nearest-bend.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { PICKED_SLIDE_TEXT, REST_STROKE_TEXT } from './serialise-ornaments.ts';
 import { findChild, findDescendant, listChildren, numberAt, textAt, type XmlNode } from './xml-tree.ts';
-
-/** The step that is written and lies nearest to a bend of so many semitones. */
-export const nearestBend = (semitones: number): number =>
-  BEND_STEPS.reduce((best, step) => (Math.abs(step - semitones) < Math.abs(best - semitones) ? step : best));
 
 const bendOf = (technical: XmlNode | undefined): Bend | undefined => {
   const bends = listChildren(technical, 'bend');

@@ -3,7 +3,17 @@ import { createSegments, notateRhythm } from './notate-rhythm.ts';
 test('a beam does not lead out of a triplet that begins with a rest', () => {
   // 4/8: a rest of a sixteenth triplet, a note over the rest of it that is tied on, then two eighths.
   const metre = { beats: 4, unit: 8 } as const;
-  const pieces = notateRhythm(createSegments([[140, 'a'], [840, 'b'], [1260, 'c']] as const, metre), metre);
+  const pieces = notateRhythm(
+    createSegments(
+      [
+        [140, 'a'],
+        [840, 'b'],
+        [1260, 'c'],
+      ] as const,
+      metre,
+    ),
+    metre,
+  );
   expect(pieces.map(({ at, value, beams }) => [at, value?.tuplet !== undefined, ...beams])).toEqual([
     [0, true],
     [140, true],

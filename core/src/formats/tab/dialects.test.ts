@@ -121,8 +121,8 @@ describe('signs', () => {
   const on = (line: string): string =>
     ['e|', 'B|', 'G|', 'D|', 'A|'].map((one) => `${one}${'-'.repeat(line.length)}|`).join('\n') + `\nE|${line}|`;
   const strokes = (line: string) =>
-    read(on(line)).pattern.strokes.map(({ fret, slur, damped, loudness, harmonic }) =>
-      [fret ?? 0, slur, damped && 'dead', loudness, harmonic?.touch].filter((one) => one !== undefined).join(' '),
+    read(on(line)).pattern.strokes.map(({ fret, slur, dead, loudness, harmonic }) =>
+      [fret ?? 0, slur, dead && 'dead', loudness, harmonic?.touch].filter((one) => one !== undefined).join(' '),
     );
 
   test.each<[string, readonly string[]]>([

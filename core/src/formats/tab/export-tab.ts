@@ -31,15 +31,26 @@ const slurSign = (slur: Slur | undefined, fret: number, before: number | undefin
   return SLUR_SIGNS[slur];
 };
 
+/** Signs behind a fret: `b9r7` bent and let down, `tr9` trilled, `~` with vibrato, `\\` or `/` sliding off. */
+const ornamentSigns = ({ bend, trill, vibrato, slideOut }: ScoreStroke, fret: number): string => {
+  const bent = bend ? `b${fret + bend.semitones}${bend.isReleased ? `r${fret}` : ''}` : '';
+  const off = slideOut === 'below' ? '\\' : '/';
+  return bent + (trill === undefined ? '' : `tr${fret + trill}`) + (vibrato ? '~' : '') + (slideOut ? `${off}--` : '');
+};
+
 /**
  * A stroke as it stands on its line: the fret; `x` where the string is muted, `(3)` for a soft note, `<12>` for a
  * harmonic at the fret that is touched, with the sign of its slur in front.
  */
-const cellOf = ({ fret, harmonic, slur, loudness }: ScoreStroke, before: number | undefined): string => {
+const cellOf = (stroke: ScoreStroke, before: number | undefined): string => {
+  const { fret, harmonic, slur, loudness, grace, dead } = stroke;
   const sign = slurSign(slur, fret ?? 0, before);
-  if (fret === null) return `${sign}x`;
+  if (fret === null || dead) return `${sign}x`;
   if (harmonic) return `${sign}<${harmonic.touch}>`;
-  return loudness === 'soft' ? `${sign}(${fret})` : `${sign}${fret}`;
+  const note = loudness === 'soft' ? `(${fret})` : `${fret}`;
+  if (!grace) return sign + note + ornamentSigns(stroke, fret);
+  const from = Math.max(0, fret + grace.frets);
+  return `g${from}${slurSign(grace.slur, fret, from) || ','}${note}${ornamentSigns(stroke, fret)}`;
 };
 
 /** The fret of the note before on the string of each stroke. */
@@ -213,8 +224,8 @@ const heading = (score: Score, school: string): readonly string[] => [
 /**
  * A score as plain-text tablature: the counts above, the digits below (`v` pick down, `^` pick up; of a pinch the
  * highest digit on top). Frets are what is really played; `h` `p` `/` `\` lead to slurred notes, `<12>` is a harmonic
- * at the fret touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `school` is its
- * key.
+ * at the fret touched, `x` a dead note or a string that the chord mutes, `(3)` a soft note, `g3h5` a grace note, `5b7` a
+ * bend, `5tr7` a trill, `~` vibrato, `:||` the end of a cycle. `school` is its key.
  * `digits` come in the order of
  * the score's strokes. Over the bars of a song stand its sections and chords.
  * @example

@@ -46,6 +46,15 @@ const harmonicOf = (fret: number): Pick<Stroke, 'harmonic' | 'fret'> => {
   return fret >= OCTAVE ? { fret: fret - OCTAVE, harmonic: { kind: 'harp', touch: fret } } : { fret };
 };
 
+const ornamentsOf = ({ bend, grace, trill, vibrato, slideIn, slideOut }: TabNote): Partial<Stroke> => ({
+  ...(bend ? { bend } : {}),
+  ...(grace ? { grace } : {}),
+  ...(trill === undefined ? {} : { trill }),
+  ...(vibrato ? { vibrato } : {}),
+  ...(slideIn ? { slideIn } : {}),
+  ...(slideOut ? { slideOut } : {}),
+});
+
 const noteOf = (cell: TabNote, at: number): ParsedNote => {
   const { fret = cell.fret, harmonic } = cell.harmonic ? harmonicOf(cell.fret) : {};
   return {
@@ -56,9 +65,10 @@ const noteOf = (cell: TabNote, at: number): ParsedNote => {
     marks: {
       ...(harmonic ? { harmonic } : {}),
       ...(cell.slur ? { slur: cell.slur } : {}),
-      ...(cell.dead ? { damped: true } : {}),
+      ...(cell.dead ? { dead: true } : {}),
       ...(cell.ghost ? { loudness: 'soft' as const } : {}),
       ...(cell.pin ? { pin: cell.pin } : {}),
+      ...ornamentsOf(cell),
     },
   };
 };

@@ -13,7 +13,7 @@ const strokesOf = (pattern: Pattern): readonly string[] =>
     .map((stroke) => {
       const fret = findStoppedFret(pattern, stroke);
       const harmonic = stroke.harmonic ? `<${stroke.harmonic.touch}>` : '';
-      return `${stroke.at} ${stroke.string} ${harmonic || (fret ?? 0)}`;
+      return `${stroke.at} ${stroke.string} ${stroke.dead || fret === null ? 'x' : harmonic || fret}`;
     })
     .sort();
 

@@ -1,6 +1,15 @@
 import { createProblem, type Problem } from '../../errors/index.ts';
 import { MAX_PROBLEMS } from '../../schema/index.ts';
-import type { Digit, Slur } from '../../pattern/index.ts';
+import {
+  BEND_STEPS,
+  ORNAMENT_LIMITS,
+  type Bend,
+  type Digit,
+  type GraceNote,
+  type SlideSide,
+  type Slur,
+} from '../../pattern/index.ts';
+import { nearestBend } from '../parsed-music/nearest-bend.ts';
 import type { SystemBars } from './parse-bars.ts';
 import type { TabSystem } from './find-systems.ts';
 
@@ -20,6 +29,12 @@ export interface TabNote {
   readonly ghost?: boolean;
   readonly harmonic?: boolean;
   readonly pin?: Digit;
+  readonly bend?: Bend;
+  readonly grace?: GraceNote;
+  readonly trill?: number;
+  readonly vibrato?: boolean;
+  readonly slideIn?: SlideSide;
+  readonly slideOut?: SlideSide;
 }
 
 /** Signs that slur to the note after them. */
@@ -37,13 +52,19 @@ const SLUR_SIGNS: Readonly<Record<string, Slur>> = {
 /** Signs that say nothing about who plays: rules, bars, vibrato, ends of brackets. */
 const SILENT = new Set([...'-|~ :*=^vV.,]}[{()<>\'"+']);
 
+/** Semitones of a bend, and frets of a trill, that do not say how far (common practice, no source). */
+const USUAL_BEND = 2;
+const USUAL_TRILL = 2;
+
 /** Collects the notes of a text and what is not known in it, up to what a pattern holds and a teacher reads. */
 export interface TabParseState {
   readonly cells: TabNote[];
   readonly problems: Problem[];
   /** Signs that are not known, those not named among the problems included. */
   unknown: number;
+  /** Bends that do not say how far. */
   bends: number;
+  /** Grace notes that no note comes after, or one too far off. */
   graces: number;
   taps: number;
 }
@@ -79,7 +100,9 @@ class LineReader {
   /** Where the signs before the next note begin: brackets and the like, and the sign of a slur. */
   private prefix: number | undefined;
   private slurAt: number | undefined;
-  private grace = false;
+  /** The fret of a grace note that waits for its note, and how it leads there. */
+  private grace: { readonly fret: number; readonly slur?: Slur } | undefined;
+  private slideIn: SlideSide | undefined;
 
   constructor(
     private readonly body: string,
@@ -99,6 +122,7 @@ class LineReader {
 
   private sign(sign: string): void {
     if (isFigure(sign)) this.number();
+    else if (sign === '~' && this.struck) this.vibrato();
     else if (sign === 'x' || sign === 'X') this.add(0, 1, { dead: true });
     else if ((sign === 'b' || sign === 'r') && this.struck) this.bend();
     else if ((sign === 't' || sign === 'T') && this.body[this.column + 1] === 'r') this.trill();
@@ -121,7 +145,7 @@ class LineReader {
     const { line, string } = this.place;
     const column = this.prefix ?? this.column;
     this.column += length;
-    const slur = this.grace ? undefined : this.slur;
+    const { slur, slideIn } = this;
     const start = Math.min(this.slurAt ?? column, column);
     this.reading.cells.push({
       line,
@@ -132,18 +156,50 @@ class LineReader {
       fret,
       ...marks,
       ...(slur ? { slur } : {}),
+      ...(slideIn ? { slideIn } : {}),
+      ...this.graceOf(fret),
     });
     this.slur = undefined;
-    this.grace = false;
+    this.slideIn = undefined;
+    this.grace = undefined;
     this.forgetPrefix();
     this.struck = true;
   }
 
+  private graceOf(fret: number): Partial<TabNote> {
+    if (!this.grace) return {};
+    const { fret: from, slur } = this.grace;
+    const frets = from - fret;
+    if (frets !== 0 && Math.abs(frets) <= ORNAMENT_LIMITS.grace) return { grace: { frets, ...(slur ? { slur } : {}) } };
+    this.reading.graces += 1;
+    return {};
+  }
+
+  /** Marks the note that was read last on this line. */
+  private mark(marks: Partial<TabNote>): void {
+    const last = this.reading.cells.pop();
+    if (last) this.reading.cells.push({ ...last, ...marks });
+  }
+
+  private vibrato(): void {
+    this.mark({ vibrato: true });
+    while (this.body[this.column] === '~') this.column += 1;
+  }
+
   private slurSign(slur: Slur): void {
+    const sign = this.body[this.column];
+    if (slur === 'slide' && this.isSlideOff()) this.mark({ slideOut: sign === '\\' ? 'below' : 'above' });
+    else if (this.struck) this.slur = slur;
     // A slide from nowhere has no note to be slurred from.
-    if (this.struck) this.slur = slur;
+    else if (slur === 'slide') this.slideIn = sign === '\\' ? 'above' : 'below';
     this.slurAt ??= this.column;
     this.column += 1;
+  }
+
+  /** Whether a sign of a slide stands right behind a note and no note comes soon. */
+  private isSlideOff(): boolean {
+    if (!this.struck || !/[\d)~]/.test(this.body[this.column - 1] ?? '')) return false;
+    return /^(?:-{2}|-?\||\s|$)/.test(this.body.slice(this.column + 1, this.column + 3));
   }
 
   private forgetPrefix(): void {
@@ -151,22 +207,35 @@ class LineReader {
     this.slurAt = undefined;
   }
 
-  private skipNumber(): void {
-    if (this.body[this.column] === '(') this.column += 1;
-    while (isFigure(this.body[this.column])) this.column += 1;
-    if (this.body[this.column] === ')') this.column += 1;
+  /** A number, perhaps in brackets and with half frets, that is no note of its own; undefined where there is none. */
+  private aside(): number | undefined {
+    const [all, figures] = /^\(?(\d{1,2}(?:\.5)?)\)?/.exec(this.body.slice(this.column, this.column + 6)) ?? [];
+    if (all === undefined) return undefined;
+    this.column += all.length;
+    return Number(figures);
   }
 
   /** A bend or a release, and the fret it goes to, which nobody strikes. */
   private bend(): void {
-    if (this.body[this.column] === 'b') this.reading.bends += 1;
+    const isRelease = this.body[this.column] === 'r';
     this.column += 1;
-    this.skipNumber();
+    const to = this.aside();
+    const last = this.reading.cells.at(-1);
+    if (isRelease) {
+      if (last?.bend) this.mark({ bend: { ...last.bend, isReleased: true } });
+      return;
+    }
+    const by = to === undefined ? 0 : to - (last?.fret ?? 0);
+    if (by < (BEND_STEPS[0] as number)) this.reading.bends += 1;
+    this.mark({ bend: { semitones: by < (BEND_STEPS[0] as number) ? USUAL_BEND : nearestBend(by) } });
   }
 
   private trill(): void {
     this.column += 2;
-    this.skipNumber();
+    const to = this.aside();
+    if (!this.struck) return;
+    const by = to === undefined ? 0 : to - (this.reading.cells.at(-1)?.fret ?? 0);
+    this.mark({ trill: by >= 1 && by <= ORNAMENT_LIMITS.trill ? by : USUAL_TRILL });
   }
 
   private tap(): void {
@@ -187,21 +256,24 @@ class LineReader {
     this.reading.cells.push({ ...last, slur: 'hammer-on' });
   }
 
-  /** A grace note, and the sign that leads on from it: the note after it stands in its place. */
+  /** A grace note, and the sign that leads on from it to its note. */
   private graceNote(): void {
-    this.reading.graces += 1;
     this.prefix ??= this.column;
     this.column += 1;
-    this.skipNumber();
-    if (SLUR_SIGNS[this.body[this.column] ?? '']) this.column += 1;
-    this.grace = true;
+    const fret = this.aside() as number;
+    const slur = SLUR_SIGNS[this.body[this.column] ?? ''];
+    if (slur) this.column += 1;
+    this.grace = { fret, ...(slur ? { slur } : {}) };
   }
 
   private other(sign: string): void {
     const opens = sign === '(' || sign === '<' || sign === '[' || sign === '{';
     if (opens) this.prefix ??= this.column;
     else if (sign === '-' || sign === ' ') this.forgetPrefix();
-    if (sign === '-' && this.grace) this.grace = false;
+    if (sign === '-' && this.grace) {
+      this.reading.graces += 1;
+      this.grace = undefined;
+    }
     if (!SILENT.has(sign)) this.unknown(sign);
     this.column += 1;
   }
