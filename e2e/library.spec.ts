@@ -91,8 +91,11 @@ test.describe('transforms and marks', () => {
     await bench.press('x', 'g');
     await bench.click(6, 3);
     await bench.press('n', '-');
+    await bench.click(0, 3);
+    await bench.press('w', 'v');
     const strokes = await bench.strokes();
     expect(strokes[1]).toBe('beat 1 &, string 3, hammer-on');
+    expect(strokes[0]).toContain('with vibrato, bent half step');
     expect(strokes[2]).toContain('palm muted, let ring');
     expect(strokes[3]).toContain('natural harmonic at fret 12');
     await expect(bench.page.locator('.threads .slur')).toHaveCount(1);

@@ -2,6 +2,7 @@ export * from './digit.ts';
 export * from './pattern.ts';
 export * from './subdivisions.ts';
 export * from './sounding-pitch.ts';
+export * from './ornaments.ts';
 export * from './chord-roles.ts';
 export * from './create-pattern.ts';
 export * from './validate-pattern.ts';

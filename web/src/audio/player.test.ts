@@ -11,6 +11,7 @@ class Device {
   destination = {};
   closed = false;
   started: number[] = [];
+  pitches: (readonly [cents: number, when: number])[] = [];
   resume = (): Promise<void> => Promise.resolve();
   close = (): Promise<void> => Promise.resolve(void (this.closed = true));
   createDynamicsCompressor = () => ({ connect: () => undefined });
@@ -21,6 +22,10 @@ class Device {
       start: (when: number) => void this.started.push(when),
       stop: () => undefined,
       frequency: { value: 0 },
+      detune: {
+        setValueAtTime: (cents: number, when: number) => void this.pitches.push([cents, when]),
+        linearRampToValueAtTime: (cents: number, when: number) => void this.pitches.push([cents, when]),
+      },
     };
     return node;
   }
@@ -115,4 +120,22 @@ test('closed, it gives the device back', async () => {
   player.close();
   expect(device.closed).toBe(true);
   expect(player.position()).toBeUndefined();
+});
+
+test('a note that is bent moves up by its semitones while it sounds', async () => {
+  const { device, player, rendered } = setUp();
+  const strokes = [{ id: 'a', at: 0, string: 2, bend: { semitones: 2 } }];
+  const bent = createPlaybackSchedule(createPattern('P', { tempo: 60, strokes }), ['i'], {
+    ...DEFAULT_PLAYBACK_OPTIONS,
+    countIn: false,
+    loop: false,
+  });
+  void player.play(bent);
+  await settled();
+  await rendered();
+  const begins = Math.min(...device.started);
+  expect(device.pitches[0]).toEqual([0, begins]);
+  const [cents, when] = device.pitches.at(-1) ?? [0, 0];
+  expect(cents).toBe(200);
+  expect(when).toBeGreaterThan(begins);
 });

@@ -1,4 +1,4 @@
-import type { MetronomeClick } from '@fleet-wren/core';
+import type { MetronomeClick, PitchPoint, PlaybackNote } from '@fleet-wren/core';
 import { listEventsBetween, type ScheduledEvent, type PlaybackSchedule } from './playback-schedule.ts';
 
 /** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
@@ -24,6 +24,15 @@ interface Sounding {
 
 /** Renders the samples of a plucked string at a MIDI note number. */
 export type NoteRenderer = (midi: number, sampleRate: number) => Promise<Float32Array>;
+
+const CENTS = 100;
+
+/** Moves a pitch along its points; what comes before the first stays as it is. */
+const movePitch = (detune: AudioParam, when: number, curve: readonly PitchPoint[]): void =>
+  curve.forEach(({ seconds, semitones }, index) => {
+    if (index === 0) detune.setValueAtTime(semitones * CENTS, when + seconds);
+    else detune.linearRampToValueAtTime(semitones * CENTS, when + seconds);
+  });
 
 /** The same place in another programme: the same tick, after as many times through. */
 const movedSecond = (from: PlaybackSchedule, to: PlaybackSchedule, second: number): number => {
@@ -170,16 +179,17 @@ export class Player {
   private sound({ anchor }: Running, due: ScheduledEvent): void {
     const when = anchor.clock + (due.at - anchor.second);
     if ('click' in due) this.click(when, due.click);
-    else this.pluck(when, due.note.pitch, due.note.loudness, due.note.duration);
+    else this.pluck(when, due.note);
   }
 
-  private pluck(when: number, midi: number, loudness: number, seconds: number): void {
+  private pluck(when: number, { pitch, loudness, duration: seconds, curve = [] }: PlaybackNote): void {
     const { context, output } = this;
-    const buffer = this.buffers.get(midi);
+    const buffer = this.buffers.get(pitch);
     if (!context || !output || !buffer) return;
     const source = context.createBufferSource();
     const gain = context.createGain();
     source.buffer = buffer;
+    movePitch(source.detune, when, curve);
     gain.gain.setValueAtTime(0.55 * loudness, when);
     gain.gain.setTargetAtTime(0, when + seconds, 0.012);
     source.connect(gain).connect(output);

@@ -28,6 +28,8 @@ export const analysis = {
   'finding.time-details': '{seconds, number, ::.00} s from note to note.',
   'finding.weak-accent':
     '{place}: the accent falls on {stroke, select, up {an upstroke, the lighter pick stroke} a {the ring finger, a weaker finger} c {the little finger, the weakest finger} other {a weaker finger}}.',
+  'finding.impossible-ornament':
+    '{place}, string {string}: {obstacle, select, bend_open {an open string cannot be bent} vibrato_open {an open string has no vibrato} below_nut {the grace note lies below the open string} no_slur {the slur of the grace note goes the wrong way} other {it lies beyond the last fret}}.',
   'finding.impossible-slur':
     '{place}: no {slur} leads from fret {from} to fret {to}{obstacle, select, not_higher {: a hammered note is higher} not_lower {: a pulled note is lower} open {: an open string cannot slide} other {: it is the same note}}.',
   'finding.accent-on-slur': '{place}: the accent falls on a {slur}, which the picking hand cannot accent.',
@@ -39,6 +41,8 @@ export const analysis = {
   'finding.fingered-two-ways': '{place}: the figure from {from} returns here with different fingers.',
   'finding.hardly-used': '{place}: the {busy} can barely keep up while the {finger} is hardly used.',
 
+  'fix.without-ornament':
+    'Leave out {ornament, select, bend {the bend} vibrato {the vibrato} grace {the grace note} other {the trill}}',
   'fix.unpin': 'Unpin the {finger}',
   'fix.unpin-pick': 'Unpin the {stroke, select, up {upstroke} other {downstroke}}',
   'fix.give-to': 'Give it to the {finger}',

@@ -9,6 +9,7 @@ import {
   checkSkippedString,
   checkThumbHigh,
 } from './cost-rules.ts';
+import { checkImpossibleOrnaments } from './ornament-rules.ts';
 import { checkImpossibleSlurs } from './slur-rules.ts';
 import { checkPlantCutsSustain, checkRestruckString } from './sustain-rules.ts';
 import { checkInconsistentFingering, checkIdleDigit } from './pattern-rules.ts';
@@ -28,6 +29,7 @@ const DIAGNOSTIC_RULES: readonly DiagnosticRule[] = [
   checkWeakAccent,
   checkAccentOnSlur,
   checkImpossibleSlurs,
+  checkImpossibleOrnaments,
   checkStringChangeNextToAccent,
   checkInconsistentFingering,
   checkIdleDigit,

@@ -3,7 +3,7 @@ import { listSoundedNotes, type PitchPoint, type SoundedNote } from '../../sound
 import { channelOfString } from './string-channels.ts';
 import type { TrackEvent } from './track-event.ts';
 
-/** Semitones that full pitch bend stands for in our files, either way; a file says so on each channel (MIDI 1.0, RPN 0). */
+/** Semitones full pitch bend stands for in our files, either way; said on each channel (MIDI 1.0, RPN 0). */
 const RANGE = 12;
 
 const CENTRE = 8192;

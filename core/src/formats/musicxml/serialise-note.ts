@@ -3,7 +3,7 @@ import type { ScoreStroke } from '../../score/index.ts';
 import type { NotatedDuration } from '../notation/notate-rhythm.ts';
 import { spellPitch, type AccidentalTracker, type SpelledPitch } from '../notation/pitch-spelling.ts';
 import type { NotatedStroke } from '../notation/split-voices.ts';
-import { listOrnamentTechnicals, listStaffOrnaments } from './serialise-ornaments.ts';
+import { createOrnamentSigns, listOrnamentTechnicals, listStaffOrnaments } from './serialise-ornaments.ts';
 import { createElement, type XmlElement } from './xml-tree.ts';
 
 /** Where notes are written: on the staff of notes or on that of strings, in which voice, with stems which way. */
@@ -60,7 +60,7 @@ const listStarts = (stroke: ScoreStroke | undefined): readonly Slur[] => {
 
 /** Those that end at a stroke; a grace note stands between it and the note before. */
 const listEnds = (stroke: ScoreStroke): readonly Slur[] =>
-  stroke.grace ? (stroke.grace.slur ? [stroke.grace.slur] : []) : listStarts(stroke);
+  stroke.grace ? [stroke.grace.slur].filter((slur) => slur !== undefined) : listStarts(stroke);
 
 const slursAt = ({ stroke, next }: NotatedStroke): Slurs => {
   const all = [
@@ -265,11 +265,16 @@ const graceElement = (one: NotatedStroke, place: StaffVoice): XmlElement | undef
   ]);
 };
 
+/** What stands before notes: grace notes; engravers have no room for them among the strings, and draw no bends. */
+const listBefore = (content: readonly NotatedStroke[], place: StaffVoice): readonly XmlElement[] => {
+  if (place.staff === 2 && place.digitsShown) return createOrnamentSigns(content);
+  return content.map((one) => graceElement(one, place)).filter((grace) => grace !== undefined);
+};
+
 /** The notes of one piece of a voice with their grace notes, or its rest. */
 export const createNoteElements = (piece: NotePiece, place: StaffVoice): readonly XmlElement[] => {
   const { content } = piece;
   if (!content) return [restElement(piece, place)];
-  const graces = piece.tiedFrom ? [] : content.map((one) => graceElement(one, place));
-  const before = graces.filter((grace) => grace !== undefined);
+  const before = piece.tiedFrom ? [] : listBefore(content, place);
   return [...before, ...content.map((one, index) => noteElement(one, piece, place, index === 0))];
 };

@@ -44,3 +44,26 @@ export const listStaffOrnaments = (one: NotatedStroke) => ({
   before: group('ornaments', ornamentsOf(one)),
   after: [...group('articulations', articulationsOf(one)), ...(one.stroke.rolled ? [createElement('arpeggiate')] : [])],
 });
+
+const BEND_SIGNS: Readonly<Record<number, string>> = { 0.5: '¼', 1: '½', 1.5: '¾', 2: '1', 3: '1½', 4: '2' };
+
+const signsOf = ({ stroke: { bend, slideIn, slideOut } }: NotatedStroke): string =>
+  [
+    slideIn && (slideIn === 'below' ? '↗' : '↘'),
+    bend && `↑${BEND_SIGNS[bend.semitones] ?? ''}${bend.isReleased ? '↓' : ''}`,
+    slideOut && (slideOut === 'above' ? '↗' : '↘'),
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+/** Bends and slides as signs over the strings: engravers draw none there. */
+export const createOrnamentSigns = (strokes: readonly NotatedStroke[]): readonly XmlElement[] => {
+  const signs = strokes.map(signsOf).filter((sign) => sign !== '');
+  if (signs.length === 0) return [];
+  const words = createElement('words', signs.join(' '));
+  return [
+    createElement('direction', [createElement('direction-type', [words]), createElement('staff', 2)], {
+      placement: 'above',
+    }),
+  ];
+};

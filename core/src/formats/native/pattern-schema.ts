@@ -33,7 +33,6 @@ import {
   type CustomSchool,
   type Articulation,
   type Pattern,
-  type SlideSide,
 } from '../../pattern/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, TEMPO_RANGE } from '../../time/index.ts';
 
@@ -63,8 +62,6 @@ const STRINGS = STRING_RANGE.most * 2;
 
 const fret = (words: string): Schema<number> => withDescription(withBounds(integerSchema(), { minimum: 0 }), words);
 
-const slideSide = (words: string): Schema<SlideSide> => withDescription(enumSchema(SLIDE_SIDES), words);
-
 /** What is done with a note besides striking it. */
 const ornaments = {
   bend: objectSchema(
@@ -87,8 +84,8 @@ const ornaments = {
     withBounds(integerSchema(), { minimum: 1, maximum: ORNAMENT_LIMITS.trill }),
     'Frets above the note that it is trilled with.',
   ),
-  slideIn: slideSide('Slid to from no note in particular.'),
-  slideOut: slideSide('Slides off to no note in particular.'),
+  slideIn: withDescription(enumSchema(SLIDE_SIDES), 'Slid to from no note in particular.'),
+  slideOut: withDescription(enumSchema(SLIDE_SIDES), 'Slides off to no note in particular.'),
 };
 
 /** A stroke. */

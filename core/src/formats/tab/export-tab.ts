@@ -224,8 +224,8 @@ const heading = (score: Score, school: string): readonly string[] => [
 /**
  * A score as plain-text tablature: the counts above, the digits below (`v` pick down, `^` pick up; of a pinch the
  * highest digit on top). Frets are what is really played; `h` `p` `/` `\` lead to slurred notes, `<12>` is a harmonic
- * at the fret touched, `x` a dead note or a string that the chord mutes, `(3)` a soft note, `g3h5` a grace note, `5b7` a
- * bend, `5tr7` a trill, `~` vibrato, `:||` the end of a cycle. `school` is its key.
+ * at the fret touched, `x` a dead note or a string that the chord mutes, `(3)` a soft note, `g3h5` a grace note, `5b7`
+ * a bend, `5tr7` a trill, `~` vibrato, `:||` the end of a cycle. `school` is its key.
  * `digits` come in the order of
  * the score's strokes. Over the bars of a song stand its sections and chords.
  * @example

@@ -1,6 +1,12 @@
 import { pitchAt } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
-import { listSoundingStrokes, tickToSeconds, durationInSeconds, type Score } from '../../score/index.ts';
+import {
+  listSoundingStrokes,
+  tickToSeconds,
+  durationInSeconds,
+  type Score,
+  type ScoreStroke,
+} from '../../score/index.ts';
 
 /** One stroke that is asked for in a take. */
 export interface ReferenceStroke {
@@ -47,6 +53,10 @@ const collectChordPitches = ({ chords, instrument }: Score): readonly number[] =
   ),
 ];
 
+/** What has a pitch to be heard by: a dead note is a thud. */
+const listPitchedStrokes = (score: Score): readonly ScoreStroke[] =>
+  listSoundingStrokes(score).filter(({ dead }) => !dead);
+
 /**
  * What a take of so many times through a score is judged against: each stroke that is heard, with its time, pitch and
  * digit.
@@ -57,7 +67,7 @@ const collectChordPitches = ({ chords, instrument }: Score): readonly number[] =
 export const createTakeReference = (score: Score, digits: readonly (Digit | null)[], cycles = 1): TakeReference => {
   const cycleSeconds = durationInSeconds(score);
   const index = new Map(score.strokes.map((stroke, place) => [stroke, place]));
-  const once = listSoundingStrokes(score).map((stroke): Omit<ReferenceStroke, 'pass'> => {
+  const once = listPitchedStrokes(score).map((stroke): Omit<ReferenceStroke, 'pass'> => {
     const place = index.get(stroke) ?? 0;
     const at = tickToSeconds(score, stroke.at);
     return {
@@ -66,7 +76,8 @@ export const createTakeReference = (score: Score, digits: readonly (Digit | null
       onset: at,
       duration: tickToSeconds(score, stroke.at + stroke.durationTicks) - at,
       string: stroke.string,
-      pitch: stroke.pitch as number,
+      // What is plucked is the grace note: its note is slurred to.
+      pitch: (stroke.pitch as number) + (stroke.grace?.frets ?? 0),
       digit: stroke.slur ? null : (digits[place] ?? null),
       isPlucked: !stroke.slur,
       harmonic: stroke.harmonic !== undefined,

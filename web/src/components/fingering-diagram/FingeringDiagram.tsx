@@ -12,6 +12,7 @@ import {
 } from '@fleet-wren/core';
 import { memo, useMemo, useState } from 'react';
 import { getDigitColour } from '../stroke-symbol/symbol-shapes.ts';
+import { OrnamentMarks } from './OrnamentMarks.tsx';
 import { StrokeSymbol } from '../stroke-symbol/StrokeSymbol.tsx';
 import {
   positionInSystem,
@@ -144,6 +145,7 @@ const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: n
     )}
     {stroke.rake && <line className="mark-rake" x1={-radius} x2={radius * 0.4} y1={radius + 6} y2={radius + 1} />}
     {stroke.brush && <line className="mark-brush" x1={-radius - 3} x2={-radius - 3} y1={-radius} y2={radius} />}
+    <OrnamentMarks stroke={stroke} radius={radius} />
     <Beside stroke={stroke} radius={radius} />
   </>
 );

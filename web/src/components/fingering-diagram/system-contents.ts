@@ -139,13 +139,14 @@ export const layOutSlurs = (
   return strokes.flatMap((stroke) => {
     const last = before.get(stroke.string);
     before.set(stroke.string, stroke);
-    if (!stroke.slur || !last || last.at === stroke.at) return [];
+    const kind = stroke.slur ?? (stroke.glide ? 'slide' : undefined);
+    if (!kind || !last || last.at === stroke.at) return [];
     const path = arcPath(
       positionInSystem(layout, system, last),
       positionInSystem(layout, system, stroke).x,
       layout.radius,
     );
-    return [{ id: stroke.id, letter: stroke.slur.charAt(0), path }];
+    return [{ id: stroke.id, letter: kind.charAt(0), path }];
   });
 };
 

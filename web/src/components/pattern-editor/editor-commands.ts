@@ -18,6 +18,7 @@ import {
   type PatternTransform,
 } from '@fleet-wren/core';
 import { createStrokeId, getEditTargets, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
+import { cycleBend } from './ornament-choices.ts';
 import type { PlayerControls } from '../../audio/usePlayer.ts';
 import type { Shortcut } from '../shortcuts/shortcut.ts';
 
@@ -276,6 +277,30 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
     label: say('bench.brush-several-strings-in-one-sweep'),
     group: 'notes',
     run: ({ bench }) => bench.getState().toggleMark('brush'),
+  },
+  {
+    keys: ['v'],
+    label: say('bench.vibrato'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('vibrato'),
+  },
+  {
+    keys: ['w'],
+    label: say('bench.bend-half-whole-off'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().change(cycleBend),
+  },
+  {
+    keys: [','],
+    label: say('bench.staccato'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('staccato'),
+  },
+  {
+    keys: ['z'],
+    label: say('bench.dead-note'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('dead'),
   },
   { keys: ['n'], label: say('bench.harmonic-natural-harp-off'), group: 'notes', run: cycleHarmonic },
   {

@@ -2,7 +2,9 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import {
   ARTICULATIONS,
   findStrokeAt,
+  bendName,
   describePosition,
+  type Bend,
   type Digit,
   type Articulation,
   type Pattern,
@@ -20,6 +22,12 @@ const MARK_WORDS: Readonly<Record<Articulation, string>> = {
   ring: say('bench.let-ring-2'),
   silent: say('bench.silent'),
   unplanted: say('bench.no-planting'),
+  vibrato: say('bench.with-vibrato'),
+  staccato: say('bench.short'),
+  dead: say('bench.dead'),
+  restStroke: say('bench.as-rest-stroke'),
+  glide: say('bench.slid-to-and-picked'),
+  rolled: say('bench.rolled'),
 };
 
 /** What a note bound to the chord is called. */
@@ -28,6 +36,19 @@ export const ROLE_WORDS: Readonly<Record<ChordRole, string>> = {
   alternate: say('bench.alternating-bass-note'),
   'second alternate': say('bench.third-bass-note'),
 };
+
+const describeBend = ({ semitones, isReleased }: Bend): string => {
+  const by = sayMessage(bendName(semitones, 'word'));
+  return isReleased ? say('bench.bent-and-released', { by }) : say('bench.bent', { by });
+};
+
+const describeOrnaments = ({ bend, grace, trill, slideIn, slideOut }: Stroke): readonly string[] => [
+  ...(bend ? [describeBend(bend)] : []),
+  ...(grace ? [say('bench.with-grace-note')] : []),
+  ...(trill === undefined ? [] : [say('bench.trilled')]),
+  ...(slideIn ? [say(slideIn === 'below' ? 'bench.slide-in-below' : 'bench.slide-in-above')] : []),
+  ...(slideOut ? [say(slideOut === 'below' ? 'bench.slide-out-below' : 'bench.slide-out-above')] : []),
+];
 
 /** A stroke as a sentence for screen readers. */
 export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string => {
@@ -40,6 +61,7 @@ export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | 
     stroke.accent ? say('bench.accented') : '',
     ...ARTICULATIONS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
     stroke.harmonic ? say('bench.harmonic-at-fret', { kind: stroke.harmonic.kind, touch: stroke.harmonic.touch }) : '',
+    ...describeOrnaments(stroke),
     stroke.role ? ROLE_WORDS[stroke.role] : '',
   ]
     .filter(Boolean)

@@ -27,6 +27,7 @@ import { useMemo, useState } from 'react';
 import { getDigitColour } from '../../components/stroke-symbol/symbol-shapes.ts';
 import { StrokeSymbol } from '../../components/stroke-symbol/StrokeSymbol.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../../workspace/pattern-editor-context.ts';
+import { OrnamentFields } from './OrnamentFields.tsx';
 import { ROLE_WORDS } from '../../components/pattern-editor/screen-reader-text.ts';
 
 const DigitButton = ({
@@ -111,6 +112,12 @@ const MARK_BUTTONS: readonly (readonly [mark: Articulation, label: string, key: 
   ['brush', say('bench.brush'), 'B'],
   ['silent', say('bench.silent-2'), '0'],
   ['unplanted', say('bench.no-planting-2'), ''],
+  ['vibrato', say('bench.vibrato'), 'V'],
+  ['staccato', say('bench.staccato'), ','],
+  ['dead', say('bench.dead-note'), 'Z'],
+  ['restStroke', say('bench.rest-stroke'), ''],
+  ['glide', say('bench.picked-slide'), ''],
+  ['rolled', say('bench.rolled-chord'), ''],
 ];
 
 const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
@@ -270,6 +277,7 @@ export const SelectedStroke = ({
         <StringChoice stroke={stroke} />
         <SlurChoice stroke={stroke} />
         <FretField stroke={stroke} />
+        <OrnamentFields stroke={stroke} />
       </div>
     </section>
   );
