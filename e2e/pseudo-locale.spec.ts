@@ -29,6 +29,7 @@ const screensOf = async (page: Page): Promise<string[]> => {
     `/patterns/${pattern}/sheet`,
     '/patterns/generate?figure=alternating-thumb',
     '/patterns/library',
+    '/schools/three-finger',
     '/patterns/import',
     '/songs',
     `/songs/${song}`,

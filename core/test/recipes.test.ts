@@ -15,6 +15,8 @@ export const twoFingerSchool: School = {
   name: message('school.two-fingers.name'),
   grips: ['fingers'],
   rule: message('school.two-fingers.rule'),
+  suits: message('school.two-fingers.suits'),
+  examples: [{ subdivision: 2, figure: '3 2 1 2' }],
   digits: ['i', 'm'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,
@@ -71,7 +73,7 @@ const TEXTS: readonly Line[] = [
   [
     'wording/src/en/schools.ts',
     /^ {2}'school\./,
-    "  'school.two-fingers.name': 'Two fingers',\n  'school.two-fingers.rule': 'Index and middle alone.',",
+    "  'school.two-fingers.name': 'Two fingers',\n  'school.two-fingers.rule': 'Index and middle alone.',\n  'school.two-fingers.suits': 'Trills.',",
   ],
   [
     'wording/src/en/generators.ts',

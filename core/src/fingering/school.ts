@@ -101,6 +101,13 @@ export interface SchoolVariant {
   >;
 }
 
+/** A figure that shows a school: strings in time order, how many to a beat, the chord under them. */
+export interface SchoolExample {
+  readonly figure: string;
+  readonly subdivision: number;
+  readonly chord?: string;
+}
+
 /** A policy for the solver: which digits there are, where each is at home, and what costs how much. */
 export interface School {
   readonly key: string;
@@ -108,6 +115,10 @@ export interface School {
   readonly grips: readonly Grip[];
   /** The rule in a sentence a teacher would say. */
   readonly rule: Message;
+  /** What and whom it is good for. */
+  readonly suits: Message;
+  /** Figures that show the rule (common practice, no source). */
+  readonly examples: readonly SchoolExample[];
   readonly digits: readonly Digit[];
   /** Strings where a digit is at home; the cost of leaving grows with the distance to the nearest. */
   readonly home: (digit: Digit, strings: number) => readonly number[];

@@ -10,6 +10,7 @@ import { ScreenBoundary } from './ScreenBoundary.tsx';
 const loadPatternScreen = () => import('../pattern-editor/PatternScreen.tsx');
 const PatternScreen = lazy(loadPatternScreen);
 const GenerateScreen = lazy(() => import('../generate/GenerateScreen.tsx'));
+const SchoolsScreen = lazy(() => import('../schools/SchoolsScreen.tsx'));
 const PatternLibraryScreen = lazy(() => import('../pattern-library/PatternLibraryScreen.tsx'));
 const ImportScreen = lazy(() => import('../import/ImportScreen.tsx'));
 const HarmonicsScreen = lazy(() => import('../harmonics/HarmonicsScreen.tsx'));
@@ -39,6 +40,8 @@ const SCREENS: readonly Screen[] = [
   ['/patterns', PatternList],
   ['/patterns/generate', GenerateScreen],
   ['/patterns/library', PatternLibraryScreen],
+  ['/schools', SchoolsScreen],
+  ['/schools/:key', SchoolsScreen],
   ['/patterns/import', ImportScreen],
   ['/patterns/sheet', DrillSetSheet],
   ['/songs', SongList],

@@ -102,7 +102,8 @@ const CompareSchools = () => {
               <option value="">{say('approaches.add-a-school-more')}</option>
               <SchoolOptions own={own} without={schools} />
             </select>
-          )}
+          )}{' '}
+          <Link to="/schools">{say('schools.about')}</Link>
         </p>
       </header>
       {comparison && (

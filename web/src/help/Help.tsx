@@ -54,7 +54,7 @@ const Help = () => {
         />
       </header>
       <p className="lead-in">
-        {say('help.lead')} <Link to="/">{say('common.back')}</Link>
+        {say('help.lead')} <Link to="/schools">{say('schools.title')}</Link> · <Link to="/">{say('common.back')}</Link>
       </p>
       <div aria-live="polite">
         {terms.length > 0 && <Glossary terms={terms} />}

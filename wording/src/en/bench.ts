@@ -110,6 +110,7 @@ export const bench = {
   'bench.brush': 'Brush',
   'bench.silent-2': 'Silent',
   'bench.no-planting-2': 'No planting',
+  'bench.about-this-school': 'About this school',
   'bench.articulation': 'Articulation',
   'bench.vibrato': 'Vibrato',
   'bench.staccato': 'Staccato',

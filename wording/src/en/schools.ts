@@ -1,18 +1,37 @@
 /** Fingering schools with their rules, penalties and estimates about the hand. */
 export const schools = {
+  'schools.title': 'Picking-hand schools',
+  'schools.intro':
+    'A school is a set of rules for who plays which string. The fingers below are found by the same rules that finger your patterns.',
+  'schools.suits': 'Good for',
+  'schools.who-plays': 'Who plays which string',
+  'schools.any-string': 'any string',
+  'schools.strings': '{count, plural, one {string {strings}} other {strings {strings}}}',
+  'schools.variants': 'Variants',
+  'schools.examples': 'Three figures',
+  'schools.about': 'About the schools',
+  'grip.fingers': 'Bare fingers or nails',
+  'grip.thumb-pick': 'Thumb pick and fingers',
+  'grip.flat-pick-and-fingers': 'Flat pick and fingers',
+  'grip.flat-pick': 'Flat pick',
+  'school.alternate.suits': 'Single-note lines, strumming patterns and anything that should lock to the beat.',
   'school.alternate.name': 'Alternate picking',
   'school.alternate.rule': 'Down, up, down, up on every attack, whatever the string.',
   'school.alternate.by-grid.name': 'Locked to the beat',
   'school.alternate.by-grid.rule':
     'Strokes follow the subdivisions, not the attacks: first subdivision down, second up, and so on. The hand keeps moving through rests.',
+  'school.alternation.suits':
+    'Scales and single-note melodies played with the fingers, where every note should sound alike.',
   'school.alternation.name': 'Strict alternation',
   'school.alternation.rule':
     'Index and middle alternate on every note, never the same finger twice, whatever the string. The thumb only keeps a pulse.',
+  'school.economy.suits': 'Three notes per string and arpeggios, where the pick can fall through to the next string.',
   'school.economy.name': 'Economy picking',
   'school.economy.rule':
     'Alternate on one string; when the next string lies in the direction of the stroke, sweep on in that direction.',
   'school.economy.free-start.name': 'Either stroke first',
   'school.economy.free-start.rule': 'Economy picking that may start down or up, whichever sweeps more.',
+  'school.finger-sweep.suits': 'Chords spread over many strings, faster than single strokes would allow.',
   'school.finger-sweep.name': 'Finger sweep',
   'school.finger-sweep.rule':
     'Out with thumb, index, middle and ring in turn. A finger rakes back towards the bass; the thumb may rake out towards the treble.',
@@ -22,10 +41,13 @@ export const schools = {
   'school.finger-sweep.thumb-rake.name': 'Thumb rakes out',
   'school.finger-sweep.thumb-rake.rule':
     'The thumb rakes over the bass strings towards the treble; the fingers play one string each.',
+  'school.hybrid-legato.suits':
+    'Fast lines across strings with a light right hand; the fretting hand does most of the work.',
   'school.hybrid-legato.name': 'Hybrid picking with slurs',
   'school.hybrid-legato.rule': 'One attack per string, pick and middle alternating, with slurs in between.',
   'school.hybrid-legato.with-ring.name': 'Pick and ring',
   'school.hybrid-legato.with-ring.rule': 'Pick and ring finger alternate, with slurs in between.',
+  'school.hybrid.suits': 'Players who hold a pick and want chords, bass and melody at once.',
   'school.hybrid.name': 'Hybrid picking',
   'school.hybrid.rule': 'The pick takes the lowest string of each group, middle and ring the higher ones.',
   'school.hybrid.pick-down.name': 'Downstrokes only',
@@ -39,21 +61,28 @@ export const schools = {
     'On three adjacent strings the pick plays two and the middle finger the third, because pick and middle side by side are cramped.',
   'school.hybrid.with-little-finger.name': 'With little finger',
   'school.hybrid.with-little-finger.rule': 'Pick, middle, ring and little finger.',
+  'school.one-per-string.suits':
+    'Arpeggios on chords and classical studies: each finger knows its string, so the hand can stay still and plant.',
   'school.one-per-string.name': 'One finger per string',
   'school.one-per-string.rule': 'Thumb on the bass strings, index on 3, middle on 2, ring on 1.',
   'school.strict.name': 'Strict',
   'school.one-per-string.strict.rule': 'No finger ever leaves its string.',
+  'school.pick-legato.suits': 'Smooth, fluent lines for players with a strong fretting hand.',
   'school.pick-legato.name': 'Legato: one pick stroke per string, then slurs',
   'school.pick-legato.rule': 'One downstroke per string, then slurs.',
   'school.pick-legato.up.name': 'Upstrokes',
   'school.pick-legato.up.rule': 'One upstroke per string, then slurs.',
+  'school.pick-rolling.suits': 'Pick players who want even rolls over three strings, forward and backward.',
   'school.pick-rolling.name': 'Rolls with pick and fingers',
   'school.pick-rolling.rule':
     'Pick, middle and ring in turn over any three strings, forward or backward, every group alike. The pick plays downstrokes only.',
   'school.pick-rolling.double-stops.name': 'Double stops with two fingers',
   'school.pick-rolling.double-stops.rule': 'The same; two notes together are played by middle and ring.',
+  'school.thumb-index-scale.suits':
+    'Bass lines and scale runs: the thumb on the strong notes, the index on the weak ones.',
   'school.thumb-index-scale.name': 'Thumb and index in turn',
   'school.thumb-index-scale.rule': 'Thumb and index take strict turns, on one string and from string to string.',
+  'school.rolling.suits': 'Fast, even rolls over a melody, with a thumb pick or bare fingers.',
   'school.rolling.name': 'Rolls',
   'school.rolling.rule':
     'Thumb, index and middle in turn over any three strings; the ring finger joins over four. Repeating a finger is avoided; leaving the home string is not.',
@@ -61,6 +90,8 @@ export const schools = {
   'school.rolling.three.rule': 'Thumb, index and middle only.',
   'school.rolling.four.name': 'Four fingers',
   'school.rolling.four.rule': 'Thumb, index, middle and ring as equals.',
+  'school.three-finger.suits':
+    'Songs over an alternating bass. Most players start here when the thumb should keep time by itself.',
   'school.three-finger.name': 'Thumb and two fingers',
   'school.three-finger.rule':
     'Thumb on the bass strings; index and middle share the treble strings, index on the lower one. Ring finger only for a fourth simultaneous note.',
@@ -120,6 +151,8 @@ export const schools = {
   'hand-preset.new': 'Beginner’s hand',
   'hand-preset.able-adult': 'Able adult',
   'hand-preset.advanced': 'Advanced',
+  'school.thumb-index.suits':
+    'Beginners and simple accompaniment: two fingers are quick to learn and keep a strong, even pulse.',
   'school.thumb-index.name': 'Thumb and index',
   'school.thumb-index.rule': 'Thumb on the bass strings, index on all the treble strings.',
   'school.thumb-index.strict.rule': 'The thumb stays on the bass strings, the index on the treble strings.',

@@ -7,6 +7,12 @@ export const alternatePickingSchool: School = {
   name: message('school.alternate.name'),
   grips: ['flat-pick'],
   rule: message('school.alternate.rule'),
+  suits: message('school.alternate.suits'),
+  examples: [
+    { subdivision: 4, figure: '3 3 3 3 2 2 2 2' },
+    { subdivision: 4, figure: '6 6 5 5 4 4 3 3' },
+    { subdivision: 4, figure: '4 3 2 3', chord: 'D' },
+  ],
   digits: ['down', 'up'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

@@ -7,6 +7,12 @@ export const economyPickingSchool: School = {
   name: message('school.economy.name'),
   grips: ['flat-pick'],
   rule: message('school.economy.rule'),
+  suits: message('school.economy.suits'),
+  examples: [
+    { subdivision: 3, figure: '6 6 6 5 5 5 4 4 4 3 3 3' },
+    { subdivision: 3, figure: '4 3 2' },
+    { subdivision: 3, figure: '3 3 3 2 2 2 1 1 1' },
+  ],
   digits: ['down', 'up'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

@@ -7,6 +7,12 @@ export const fingerSweepSchool: School = {
   name: message('school.finger-sweep.name'),
   grips: ['fingers'],
   rule: message('school.finger-sweep.rule'),
+  suits: message('school.finger-sweep.suits'),
+  examples: [
+    { subdivision: 4, figure: '4 3 2 1', chord: 'Em' },
+    { subdivision: 3, figure: '6 4 3 2 1 -', chord: 'Em' },
+    { subdivision: 4, figure: '4 3 2 1 2 3 4 -', chord: 'Am' },
+  ],
   digits: ['p', 'i', 'm', 'a'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

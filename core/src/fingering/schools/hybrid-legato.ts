@@ -7,6 +7,12 @@ export const hybridLegatoSchool: School = {
   name: message('school.hybrid-legato.name'),
   grips: ['flat-pick-and-fingers'],
   rule: message('school.hybrid-legato.rule'),
+  suits: message('school.hybrid-legato.suits'),
+  examples: [
+    { subdivision: 4, figure: '4:5 4:7 3:5 3:7' },
+    { subdivision: 3, figure: '3:5 3:7 3:9 2:5 2:7 2:9' },
+    { subdivision: 4, figure: '2:8 2:10 1:8 1:10' },
+  ],
   digits: ['down', 'm'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

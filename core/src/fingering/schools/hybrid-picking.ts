@@ -14,6 +14,12 @@ export const hybridPickingSchool: School = {
   name: message('school.hybrid.name'),
   grips: ['flat-pick-and-fingers'],
   rule: message('school.hybrid.rule'),
+  suits: message('school.hybrid.suits'),
+  examples: [
+    { subdivision: 2, figure: '4 3 2 1 4 3 2 1', chord: 'D' },
+    { subdivision: 2, figure: '5 3+2 4 3+2', chord: 'C' },
+    { subdivision: 2, figure: '6 4 3 2 5 4 3 2', chord: 'G' },
+  ],
   digits: ['down', 'up', 'm', 'a'],
   home: (digit, strings) => HOMES[digit] ?? stringRange(strings, 3),
   isDigitAllowed: allowAnyDigit,

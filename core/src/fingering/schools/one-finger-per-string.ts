@@ -11,6 +11,12 @@ export const oneFingerPerStringSchool: School = {
   name: message('school.one-per-string.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.one-per-string.rule'),
+  suits: message('school.one-per-string.suits'),
+  examples: [
+    { subdivision: 3, figure: '5 3 2 1 2 3', chord: 'C' },
+    { subdivision: 2, figure: '6 3 2 3 1 3 2 3', chord: 'G' },
+    { subdivision: 2, figure: '5+1 3 2 3 4 3 2 3', chord: 'Am' },
+  ],
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : (HOMES[digit] ?? [1])),
   isDigitAllowed: allowAnyDigit,

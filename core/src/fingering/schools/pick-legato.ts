@@ -7,6 +7,12 @@ export const pickLegatoSchool: School = {
   name: message('school.pick-legato.name'),
   grips: ['flat-pick'],
   rule: message('school.pick-legato.rule'),
+  suits: message('school.pick-legato.suits'),
+  examples: [
+    { subdivision: 3, figure: '5:3 5:5 5:7 4:3 4:5 4:7' },
+    { subdivision: 4, figure: '3:5 3:7 2:5 2:7' },
+    { subdivision: 3, figure: '2:8 2:10 2:12' },
+  ],
   digits: ['down'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

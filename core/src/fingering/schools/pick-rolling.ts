@@ -9,6 +9,12 @@ export const pickRollingSchool: School = {
   name: message('school.pick-rolling.name'),
   grips: ['flat-pick-and-fingers'],
   rule: message('school.pick-rolling.rule'),
+  suits: message('school.pick-rolling.suits'),
+  examples: [
+    { subdivision: 2, figure: '3 2 1 3 2 1 3 2', chord: 'G' },
+    { subdivision: 2, figure: '1 2 3 1 2 3 1 2', chord: 'G' },
+    { subdivision: 3, figure: '4 3 2 3 2 1', chord: 'D' },
+  ],
   digits: ['down', 'm', 'a'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

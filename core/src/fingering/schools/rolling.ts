@@ -7,6 +7,12 @@ export const rollingSchool: School = {
   name: message('school.rolling.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.rolling.rule'),
+  suits: message('school.rolling.suits'),
+  examples: [
+    { subdivision: 2, figure: '3 2 1 3 2 1 3 1', chord: 'G' },
+    { subdivision: 2, figure: '1 2 3 1 2 3 1 3', chord: 'G' },
+    { subdivision: 2, figure: '3 2 3 1 3 2 3 1', chord: 'G' },
+  ],
   digits: ['p', 'i', 'm', 'a'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

@@ -23,6 +23,12 @@ export const strictAlternationSchool: School = {
   name: message('school.alternation.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.alternation.rule'),
+  suits: message('school.alternation.suits'),
+  examples: [
+    { subdivision: 2, figure: '3 3 2 2 1 1 2 2' },
+    { subdivision: 4, figure: '1 1 1 1 2 2 2 2' },
+    { subdivision: 3, figure: '3 3 3 2 2 2' },
+  ],
   digits: ['p', 'i', 'm'],
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : stringRange(3, 1)),
   isDigitAllowed: (digit, { string, line, thumbFrom }) =>

@@ -11,6 +11,12 @@ export const threeFingerSchool: School = {
   name: message('school.three-finger.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.three-finger.rule'),
+  suits: message('school.three-finger.suits'),
+  examples: [
+    { subdivision: 2, figure: '6 3 4 2 6 3 4 1', chord: 'E' },
+    { subdivision: 2, figure: '5+1 - 4 2 5 1 4 2', chord: 'C' },
+    { subdivision: 2, figure: '6 - 4 3 6 2 4 3', chord: 'G' },
+  ],
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : (HOMES[digit] ?? [1])),
   isDigitAllowed: (digit, { together }) => digit !== 'a' || together >= 4,

@@ -7,6 +7,12 @@ export const thumbIndexScaleSchool: School = {
   name: message('school.thumb-index-scale.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.thumb-index-scale.rule'),
+  suits: message('school.thumb-index-scale.suits'),
+  examples: [
+    { subdivision: 2, figure: '5 5 4 4 3 3 2 2' },
+    { subdivision: 4, figure: '6 6 6 6 5 5 5 5' },
+    { subdivision: 2, figure: '4 3 4 3 3 2 3 2' },
+  ],
   digits: ['p', 'i'],
   home: (_digit, strings) => stringRange(strings, 1),
   isDigitAllowed: allowAnyDigit,

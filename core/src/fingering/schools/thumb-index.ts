@@ -7,6 +7,12 @@ export const thumbIndexSchool: School = {
   name: message('school.thumb-index.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.thumb-index.rule'),
+  suits: message('school.thumb-index.suits'),
+  examples: [
+    { subdivision: 2, figure: '6 2 4 1 6 2 4 1', chord: 'E' },
+    { subdivision: 2, figure: '5+1 - 4 2 5 1 4 2', chord: 'C' },
+    { subdivision: 1, figure: '5 2 4 1', chord: 'Am' },
+  ],
   digits: ['p', 'i'],
   home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : stringRange(3, 1)),
   isDigitAllowed: () => true,
