@@ -137,7 +137,6 @@ export const bench = {
   'bench.grace-by': 'Leads by',
   'bench.trill-with': 'With',
   'bench.slide': 'Slide',
-  'bench.no-slide': 'none',
   'bench.slide-in-below': 'in from below',
   'bench.slide-in-above': 'in from above',
   'bench.slide-out-below': 'off downward',

@@ -34,7 +34,7 @@ const ORNAMENT_WORDS: Readonly<Record<OrnamentKind, string>> = {
 };
 
 const SLIDE_WORDS: Readonly<Record<SlideKind, string>> = {
-  none: say('bench.no-slide'),
+  none: say('bench.no-ornament'),
   'in-below': say('bench.slide-in-below'),
   'in-above': say('bench.slide-in-above'),
   'out-below': say('bench.slide-out-below'),
