@@ -112,62 +112,78 @@ test('plain words, texts that are cut off and texts on each other are found', as
   ]);
 });
 
-for (const [width, height] of [
-  [1280, 800],
-  [390, 844],
-] as const)
-  test.describe(`texts from the catalogue, and room for longer ones, at ${width}x${height}`, () => {
-    test.use({ viewport: { width, height }, serviceWorkers: 'block' });
+const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } } as const;
 
-    test('on every screen of a studio at work', async ({ page }) => {
+/** What is wrong with the texts of the page at each size, by name and size. */
+const troubleAtSizes = async (
+  page: Page,
+  name: string,
+  own: readonly string[],
+): Promise<Record<string, readonly string[]>> => {
+  const trouble: Record<string, readonly string[]> = {};
+  for (const [size, viewport] of Object.entries(SIZES)) {
+    await page.setViewportSize(viewport);
+    await settled(page);
+    const found = await troubleWithTexts(page, [...own]);
+    if (found.length > 0) trouble[`${name.replace(/[0-9a-f-]{36}/, 'ID')} ${size}`] = found;
+  }
+  await page.setViewportSize(SIZES.desk);
+  return trouble;
+};
+
+test.describe('texts from the catalogue, and room for longer ones, on a desk and on a phone', () => {
+  test.use({ viewport: SIZES.desk, serviceWorkers: 'block' });
+
+  const signIn = (page: Page) =>
+    page.request.post('/api/auth/sign-in', {
+      data: { email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' },
+    });
+
+  // In three parts, so that they are looked at side by side.
+  for (const part of [0, 1, 2])
+    test(`on every screen of a studio at work, part ${part + 1} of 3`, async ({ page }) => {
       test.setTimeout(300_000);
-      await page.request.post('/api/auth/sign-in', {
-        data: { email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' },
-      });
+      await signIn(page);
       const screens = await screensOf(page);
       const own = await ownWords(page);
       await speakPseudo(page);
-      const trouble: Record<string, string[]> = {};
-      const look = async (name: string): Promise<void> => {
-        await settled(page);
-        const found = await troubleWithTexts(page, own);
-        if (found.length > 0) trouble[name.replace(/[0-9a-f-]{36}/, 'ID')] = found;
-      };
-      for (const screen of screens) {
+      const trouble: Record<string, readonly string[]> = {};
+      for (const screen of screens.filter((_, index) => index % 3 === part)) {
         await page.goto(screen);
-        await look(screen);
-      }
-      for (const [name, open] of Object.entries(OPENED)) {
-        await page.goto(screens[2] as string);
-        await open(page);
-        await look(name);
+        Object.assign(trouble, await troubleAtSizes(page, screen, own));
       }
       expect(trouble).toEqual({});
     });
 
-    test('in the practice room', async ({ page }) => {
-      await page.request.post('/api/auth/sign-in', {
-        data: { email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' },
-      });
+  for (const [name, open] of Object.entries(OPENED))
+    test(`with the ${name} in front`, async ({ page }) => {
+      await signIn(page);
+      const screens = await screensOf(page);
       const own = await ownWords(page);
-      const room = await roomOf(page);
       await speakPseudo(page);
-      await page.goto(room);
-      await settled(page);
-      expect(await troubleWithTexts(page, own)).toEqual([]);
+      await page.goto(screens[2] as string);
+      await open(page);
+      expect(await troubleAtSizes(page, name, own)).toEqual({});
     });
 
-    test('in a new studio, and at the door', async ({ page }) => {
-      await speakPseudo(page);
-      await page.goto('/');
-      await settled(page);
-      expect(await troubleWithTexts(page, [])).toEqual([]);
-      const { name, studio } = await newStudio(page);
-      const own = `${name} ${studio}`.split(' ');
-      for (const screen of ['/today', '/patterns', '/songs', '/students']) {
-        await page.goto(screen);
-        await settled(page);
-        expect(await troubleWithTexts(page, own)).toEqual([]);
-      }
-    });
+  test('in the practice room', async ({ page }) => {
+    await signIn(page);
+    const own = await ownWords(page);
+    const room = await roomOf(page);
+    await speakPseudo(page);
+    await page.goto(room);
+    expect(await troubleAtSizes(page, 'room', own)).toEqual({});
   });
+
+  test('in a new studio, and at the door', async ({ page }) => {
+    await speakPseudo(page);
+    await page.goto('/');
+    expect(await troubleAtSizes(page, 'door', [])).toEqual({});
+    const { name, studio } = await newStudio(page);
+    const own = `${name} ${studio}`.split(' ');
+    for (const screen of ['/today', '/patterns', '/songs', '/students']) {
+      await page.goto(screen);
+      expect(await troubleAtSizes(page, screen, own)).toEqual({});
+    }
+  });
+});
