@@ -1,6 +1,8 @@
 import { say } from '@fleet-wren/wording';
 import { readFileSync, statSync } from 'node:fs';
 import {
+  applySchoolSlurs,
+  resolveSchoolOrThrow,
   ABLE_ADULT_HAND,
   HAND_PRESETS,
   MAX_FILE_CHARACTERS,
@@ -93,8 +95,10 @@ const withFlags = (pattern: Pattern, { school, line }: CommandOptions, tempo: nu
     tempo: tempo ?? pattern.tempo,
     cyclic: line ? false : pattern.cyclic,
   };
-  const problems = validatePattern(changed);
-  return problems.length > 0 ? failure(...problems) : success(changed);
+  // As on the bench: who chooses a school that slurs has the notes slurred.
+  const strokes = school === undefined ? pattern.strokes : applySchoolSlurs(changed, resolveSchoolOrThrow(changed));
+  const problems = validatePattern({ ...changed, strokes });
+  return problems.length > 0 ? failure(...problems) : success({ ...changed, strokes });
 };
 
 const usage = (): Result<never> =>

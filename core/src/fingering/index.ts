@@ -43,5 +43,6 @@ export {
   type SchoolReference,
 } from './task/pattern-task.ts';
 export { findBestFingerings, fingerPattern, fingerScore } from './finger-pattern.ts';
+export { applySchoolSlurs } from './school-slurs.ts';
 export { findThumbStrokes } from './thumb-strokes.ts';
 export { withoutHurry } from './without-hurry.ts';

@@ -1,6 +1,5 @@
 import { valueOrThrow } from '../errors/index.ts';
 import { ACTUATORS, actuatorOf, type Actuator, type Digit, type Pattern } from '../pattern/index.ts';
-import { applySchoolSlurs } from '../analysis/index.ts';
 import { parseStringNotation } from '../formats/index.ts';
 import { SCHOOLS, listVariants, type Grip, type School, type SchoolExample } from '../fingering/index.ts';
 
@@ -28,14 +27,10 @@ const repeatToBeats = ({ figure, subdivision }: SchoolExample): string => {
   return Array.from({ length: Math.max(1, Math.ceil(LEAST_BEATS / beats)) }, () => figure).join(' ');
 };
 
-/** A figure with its slurs, where the school has the other hand play them. */
 const toPattern = (school: School, example: SchoolExample): Pattern => {
   const { figure, subdivision, chord } = example;
   const options = { subdivision, school: school.key, tempo: 80, name: figure, wholeBeats: true };
-  const { pattern } = valueOrThrow(
-    parseStringNotation(repeatToBeats(example), chord ? { ...options, chord } : options),
-  );
-  return { ...pattern, strokes: applySchoolSlurs(pattern, school) };
+  return valueOrThrow(parseStringNotation(repeatToBeats(example), chord ? { ...options, chord } : options)).pattern;
 };
 
 const STRINGS = 6;

@@ -1,4 +1,5 @@
 export { selectStrokes, type PatternTransform } from './transform.ts';
+export { chooseSchool, type SchoolChoice } from './choose-school.ts';
 export { shiftInTime } from './displace.ts';
 export { reverseStrokes } from './reverse.ts';
 export { mirrorStrings, moveStrings } from './move-strings.ts';

@@ -1,5 +1,6 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
+  chooseSchool,
   parseMetre,
   SUBDIVISIONS,
   rankAlternateBassStrings,
@@ -24,6 +25,7 @@ import { Link } from 'react-router';
 import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { useRestorePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { ChordPicker } from '../components/chords/ChordPicker.tsx';
 import { TermHelp } from '../components/term/TermHelp.tsx';
@@ -179,11 +181,22 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
 });
 
 const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
-  const { applyEdit } = usePatternEditorStore().getState();
+  const bench = usePatternEditorStore();
+  const { applyEdit } = bench.getState();
+  const notice = useToast();
   const own = useAvailableCustomSchools(pattern.ownSchool);
   const choose = (school: string): void => {
     const ownSchool = own.find(({ id }) => school === `own:${id}`);
-    applyEdit({ kind: 'chooseSchool', school, ownSchool });
+    const { edit, slurred } = chooseSchool(bench.getState().document, school, ownSchool);
+    applyEdit(edit);
+    if (slurred.length === 0) return;
+    notice({
+      text: say('bench.school-slurred', { count: slurred.length }),
+      action: {
+        label: say('bench.without-slurs'),
+        run: () => void applyEdit({ kind: 'put', strokes: slurred }),
+      },
+    });
   };
   return (
     <PillChoice label={say('bench.school')} value={pattern.school} choose={choose} strong>

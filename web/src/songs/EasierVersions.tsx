@@ -33,7 +33,14 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
   const { value } = useWorkerQuery(question, askEasier);
   const create = useCreateSong();
   const navigate = useNavigate();
-  if (!value || value.length < 2) return null;
+  if (!value?.some(({ maxTempo }) => maxTempo !== null)) return null;
+  if (value.length < 2)
+    return (
+      <section aria-label={say('songs.easier-versions')}>
+        <h2>{say('songs.easier-versions')}</h2>
+        <p className="text-soft">{say('songs.no-easier-version')}</p>
+      </section>
+    );
   const keep = (version: Song, name: Message): void =>
     create.mutate(withName(version, say('songs.version-name', { song: song.name, version: sayMessage(name) })), {
       onSuccess: ({ id }) => void navigate(`/songs/${id}`),

@@ -111,6 +111,9 @@ export const bench = {
   'bench.silent-2': 'Silent',
   'bench.no-planting-2': 'No planting',
   'bench.about-this-school': 'About this school',
+  'bench.school-slurred':
+    'In this school the fretting hand plays on: {count, plural, one {# note is slurred now} other {# notes are slurred now}}.',
+  'bench.without-slurs': 'Without slurs',
   'bench.articulation': 'Articulation',
   'bench.vibrato': 'Vibrato',
   'bench.staccato': 'Staccato',

@@ -28,6 +28,8 @@ export const songs = {
   'songs.move-later': 'Move later',
   'songs.move-later-alt': 'Move later (Alt+→)',
   'songs.delete-delete-key': 'Delete (Delete key)',
+  'songs.no-easier-version':
+    'Leaving notes out does not raise the max tempo by 10% or more: what limits this song is in every version.',
   'songs.easier-versions': 'Easier versions',
   'songs.version': 'Version',
   'songs.sign': '–',

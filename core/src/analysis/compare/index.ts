@@ -66,5 +66,4 @@ export const findSchoolsToCompare = (
 
 export type { SchoolResult } from './school-result.ts';
 export { classifyPassage, type PassageKind } from './passage-kind.ts';
-export { applySchoolSlurs } from './apply-slurs.ts';
 export { scoreSchool, recommendSchool, type SchoolRecommendation } from './recommendation.ts';

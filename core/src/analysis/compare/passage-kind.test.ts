@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
-import { resolveSchoolOrThrow } from '../../fingering/index.ts';
+import { applySchoolSlurs, resolveSchoolOrThrow } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
-import { compareSchools, classifyPassage, findSchoolsToCompare, applySchoolSlurs } from './index.ts';
+import { compareSchools, classifyPassage, findSchoolsToCompare } from './index.ts';
 
 interface Line {
   readonly line: string;

@@ -1,6 +1,12 @@
 import type { Label } from '../../message/message.ts';
 import { ACTUATORS, actuatorOf, type Pattern, type Slur, type Actuator } from '../../pattern/index.ts';
-import { createTaskFromPattern, type FingeringOptions, type School } from '../../fingering/index.ts';
+import {
+  applySchoolSlurs,
+  createTaskFromPattern,
+  resolveSchoolOrThrow,
+  type FingeringOptions,
+  type School,
+} from '../../fingering/index.ts';
 import {
   countStringChangesByKind,
   computeStringChanges,
@@ -9,7 +15,6 @@ import {
 } from '../strings/string-changes.ts';
 import { listDigitsInOrder, analysePattern } from '../pattern/analyse-pattern.ts';
 import { type PatternAnalysis } from '../pattern/pattern-analysis.ts';
-import { applySchoolSlurs } from './apply-slurs.ts';
 
 /** One school's way to play the same notes, and what it comes to. */
 export interface SchoolResult {
@@ -73,7 +78,9 @@ const computeOptimalStrainCurve = (
 
 /** How a school plays a pattern. */
 export const evaluateSchool = (given: Pattern, school: School, options: FingeringOptions = {}): SchoolResult => {
-  const pattern = { ...given, strokes: applySchoolSlurs(given, school) };
+  // In the school it is in a pattern has the slurs it has: the same answer as on the bench.
+  const strokes = school.key === resolveSchoolOrThrow(given).key ? given.strokes : applySchoolSlurs(given, school);
+  const pattern = { ...given, strokes };
   const judgement = analysePattern(pattern, { ...options, school });
   const changes = computeStringChanges(
     createTaskFromPattern(pattern, { ...options, school }),

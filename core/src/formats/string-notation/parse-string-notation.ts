@@ -1,4 +1,5 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
+import { applySchoolSlurs, findSchool } from '../../fingering/index.ts';
 import { createInstrument, stringCount, findTuningOrStandard, type Instrument } from '../../instrument/index.ts';
 import { createOpenStringsVoicing, findShape, suggestShapeNames, type Voicing } from '../../harmony/index.ts';
 import {
@@ -77,6 +78,12 @@ const voicingFor = (instrument: Instrument, chord: string | undefined): Result<V
   );
 };
 
+/** A figure for a school in which the other hand sounds runs has them slurred, as it is played there. */
+const withSchoolSlurs = (pattern: Pattern): Pattern => {
+  const school = findSchool(pattern.school);
+  return school.ok ? { ...pattern, strokes: applySchoolSlurs(pattern, school.value) } : pattern;
+};
+
 /**
  * Reads a figure such as `6 3 2+1 2 3`: string numbers in time order, with a fret after a colon where it is not the
  * chord's (`6:3 6:5`); `+` joins a pinch, `-` is a rest, and the
@@ -104,8 +111,9 @@ export const parseStringNotation = (
     school: options.school ?? base.school,
     strokes: strokesOf(cells, subdivisionTicks(base)),
   };
-  const problems = validatePattern(pattern);
+  const slurred = withSchoolSlurs(pattern);
+  const problems = validatePattern(slurred);
   return problems.length > 0
     ? failure(...problems)
-    : success({ pattern, loopTicks: cells.length * subdivisionTicks(base) });
+    : success({ pattern: slurred, loopTicks: cells.length * subdivisionTicks(base) });
 };

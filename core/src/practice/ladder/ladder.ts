@@ -63,15 +63,19 @@ export interface LadderOptions {
 /** How long a figure may be. */
 const LADDER_LIMITS = { strokes: 400 } as const;
 
-/** The pattern with the digits it is given: parts of it keep them. */
-const pinDigits = (pattern: Pattern, { digits }: PatternAnalysis): Pattern => ({
-  ...pattern,
-  cyclic: true,
-  strokes: pattern.strokes.map((stroke) => {
+/**
+ * The pattern with the digits it is given: parts of it keep them. What comes out the other way round every other time
+ * keeps its freedom.
+ */
+const pinDigits = (pattern: Pattern, { digits, secondPassDigits }: PatternAnalysis): Pattern => {
+  const cyclic = { ...pattern, cyclic: true };
+  if (secondPassDigits) return cyclic;
+  const strokes = pattern.strokes.map((stroke) => {
     const pin = digits[stroke.id];
     return pin && !stroke.slur ? { ...stroke, pin } : stroke;
-  }),
-});
+  });
+  return { ...cyclic, strokes };
+};
 
 /** Schools in which the same strokes have a higher ceiling: at most two, the highest first. */
 const findFasterSchools = (pattern: Pattern, hand: HandProfile, ceiling: number): readonly Message[] =>

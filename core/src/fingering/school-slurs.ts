@@ -1,6 +1,6 @@
-import type { School } from '../../fingering/index.ts';
-import { soundingPitchOfStroke, type Pattern, type Slur, type Stroke } from '../../pattern/index.ts';
-import { ticksPerBeat } from '../../time/index.ts';
+import type { School } from './school.ts';
+import { soundingPitchOfStroke, type Pattern, type Slur, type Stroke } from '../pattern/index.ts';
+import { ticksPerBeat } from '../time/index.ts';
 
 /** Whether one stroke runs on from another: alone, on the same string, less than a beat later. */
 const continuesRun = (pattern: Pattern, index: number): boolean => {
