@@ -12,7 +12,7 @@ export interface SchoolChoice {
  * The edit that puts a pattern in a school: one in which the other hand sounds what follows on a string slurs it, in the
  * same step.
  * @example
- * chooseSchool(valueOrThrow(parseStringNotation('5:3 5:5 4:3 4:5')).pattern, 'pick-legato').slurred.length // => 2
+ * chooseSchool(valueOrThrow(parseStringNotation('5:3 5:5')).pattern, 'pick-legato').slurred.length // => 1
  */
 export const chooseSchool = (pattern: Pattern, school: string, ownSchool?: CustomSchool): SchoolChoice => {
   const strokes = applySchoolSlurs(pattern, resolveSchoolOrThrow({ school, ownSchool }));
