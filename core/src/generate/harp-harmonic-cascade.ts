@@ -54,13 +54,12 @@ export const cascadeGenerator: Generator = {
       [
         {
           string,
-          fret: fretOf(frame, string),
-          harmonic: { kind: 'harp', touch: fretOf(frame, string) + OCTAVE },
+          harmonic: { kind: 'harp', touch: fretOf(frame, string) + OCTAVE, above: OCTAVE },
           loudness: 'loud',
           ring: true,
         },
       ],
-      [{ string: string - gap, fret: fretOf(frame, string - gap), loudness: 'soft', ring: true }],
+      [{ string: string - gap, loudness: 'soft', ring: true }],
     ]);
     return success(
       layOutPattern(

@@ -63,15 +63,14 @@ export const createCascadePattern = (
   const sounding = steps.flatMap(({ string, isHarmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
     const fret = fretOfString(voicing, string);
     if (fret === null) return [];
-    if (!isHarmonic) return [{ string, fret, pin: way.naturalDigit, ring: true, ...getLoudness(balance, false) }];
+    if (!isHarmonic) return [{ string, pin: way.naturalDigit, ring: true, ...getLoudness(balance, false) }];
     const { touchFret, isReachable } = computeHarmonicPoint(instrument, { string, stopped: fret }, node);
     if (!isReachable) return [];
     return [
       {
         string,
-        fret,
         pin: way.harmonicDigit,
-        harmonic: { kind: 'harp', touch: touchFret },
+        harmonic: { kind: 'harp', touch: touchFret, above: touchFret - fret },
         ring: true,
         ...getLoudness(balance, true),
       },

@@ -11,11 +11,13 @@ export const SLURS: readonly Slur[] = ['hammer-on', 'pull-off', 'slide'];
 
 /**
  * A harmonic: `natural` is touched by the other hand, `harp` by the index of the picking hand. `touch` is the fret
- * (above the capo) over which the string is touched.
+ * (above the capo) over which the string is touched; where `above` says how far that lies above the stopped note, it
+ * goes along with the shape and `touch` is only where it was set.
  */
 export interface Harmonic {
   readonly kind: 'natural' | 'harp';
   readonly touch: number;
+  readonly above?: number;
 }
 
 /** What of the chord a thumb stroke carries: its bass, or one of the strings that alternate with it. */

@@ -1,6 +1,6 @@
 import { fretOfString } from '../harmony/index.ts';
 import { pitchAt } from '../instrument/index.ts';
-import type { Pattern, Stroke } from './pattern.ts';
+import type { Harmonic, Pattern, Stroke } from './pattern.ts';
 
 /**
  * Semitones above the stopped note that a harmonic sounds, by frets from the stopped one to the touch. The nth
@@ -35,12 +35,21 @@ export const findStoppedFret = (
 };
 
 /**
+ * The fret (above the capo) over which a harmonic of a stopped note is touched.
+ * @example
+ * findTouchFret({ kind: 'harp', touch: 13, above: 12 }, 3) // => 15
+ */
+export const findTouchFret = ({ kind, touch, above }: Harmonic, stopped: number | null): number =>
+  kind === 'harp' && above !== undefined ? (stopped ?? 0) + above : touch;
+
+/**
  * Frets from the stopped note of a harmonic to its touch.
  * @example
  * harmonicNodeInterval(createPattern('P'), { id: 'a', at: 0, string: 1 }) // => undefined
  */
 export const harmonicNodeInterval = (pattern: Pick<Pattern, 'voicing'>, stroke: Stroke): number | undefined =>
-  stroke.harmonic && stroke.harmonic.touch - (findStoppedFret(pattern, stroke) ?? 0);
+  stroke.harmonic &&
+  findTouchFret(stroke.harmonic, findStoppedFret(pattern, stroke)) - (findStoppedFret(pattern, stroke) ?? 0);
 
 /**
  * MIDI note number a stroke sounds, harmonics at their partial; null where its string is muted.
@@ -60,6 +69,6 @@ export const soundingPitchOfStroke = (
   // A thud is heard of a string that the chord mutes too.
   const fret = stopped ?? (stroke.dead ? 0 : null);
   if (fret === null) return null;
-  const partial = stroke.harmonic ? (NODES[stroke.harmonic.touch - fret] ?? 12) : 0;
+  const partial = stroke.harmonic ? (NODES[findTouchFret(stroke.harmonic, fret) - fret] ?? 12) : 0;
   return pitchAt(pattern.instrument, stroke.string, fret) + partial;
 };

@@ -18,6 +18,7 @@ import {
   MAX_MIDI_PITCH,
   NODE_FRETS,
   findStoppedFret,
+  findTouchFret,
   soundingPitchOfStroke,
   harmonicNodeInterval,
 } from './sounding-pitch.ts';
@@ -150,7 +151,7 @@ const soundProblem = (pattern: Pattern, stroke: Stroke): Problem | undefined => 
   if (stroke.harmonic && !NODE_FRETS.includes(harmonicNodeInterval(pattern, stroke) ?? 12))
     return createProblem('no-node', {
       where: describePosition(pattern, stroke.at),
-      touch: stroke.harmonic.touch,
+      touch: findTouchFret(stroke.harmonic, findStoppedFret(pattern, stroke)),
       nodes: NODE_FRETS.join(', '),
     });
   const pitch = soundingPitchOfStroke(pattern, stroke) ?? 0;
@@ -247,6 +248,9 @@ export const findSlursWithoutOrigin = (pattern: Pattern): readonly StrokeProblem
   );
 };
 
+const touchOf = (pattern: Pattern, stroke: Stroke): number | undefined =>
+  stroke.harmonic && findTouchFret(stroke.harmonic, findStoppedFret(pattern, stroke));
+
 /**
  * Harmonics that are touched beyond the last fret, where the hand has to find the place without one.
  * @example
@@ -255,12 +259,12 @@ export const findSlursWithoutOrigin = (pattern: Pattern): readonly StrokeProblem
 export const findHarmonicsBeyondNeck = (pattern: Pattern): readonly StrokeProblem[] => {
   const frets = pattern.instrument.frets - pattern.instrument.capo;
   return named(
-    pattern.strokes.filter(({ harmonic }) => harmonic !== undefined && harmonic.touch > frets),
-    ({ at, string, harmonic }) =>
+    pattern.strokes.filter((stroke) => (touchOf(pattern, stroke) ?? 0) > frets),
+    (stroke) =>
       createProblem('touch-beyond-neck', {
-        where: describePosition(pattern, at),
-        string,
-        touch: harmonic?.touch ?? 0,
+        where: describePosition(pattern, stroke.at),
+        string: stroke.string,
+        touch: touchOf(pattern, stroke) ?? 0,
         frets,
       }),
   );

@@ -4,6 +4,7 @@ import {
   STACCATO_DURATION_RATIO,
   patternLength,
   findStoppedFret,
+  findTouchFret,
   soundingPitchOfStroke,
   type FrettingFinger,
   type Pattern,
@@ -129,6 +130,13 @@ const frettedHere = (pattern: Pattern, stroke: Stroke): FrettingFinger | undefin
     ? stroke.fretted
     : undefined;
 
+/** A harmonic where it is touched on the shape at hand; one that does not go along with it stays the same value. */
+const touchedHere = (pattern: Pattern, stroke: Stroke): Stroke['harmonic'] => {
+  const { harmonic } = stroke;
+  if (harmonic?.above === undefined) return harmonic;
+  return { kind: harmonic.kind, touch: findTouchFret(harmonic, findStoppedFret(pattern, stroke)) };
+};
+
 /** Ticks a stroke sounds of those until its string is struck again. */
 const soundingTicks = ({ metre }: Pattern, { damped, dead, staccato }: Stroke, whole: number): number => {
   const beat = ticksPerBeat(metre);
@@ -153,7 +161,7 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
     role: stroke.role,
     rake: stroke.rake,
     brush: stroke.brush,
-    harmonic: stroke.harmonic,
+    harmonic: touchedHere(pattern, stroke),
     damped: stroke.damped,
     ring: stroke.ring,
     loudness: stroke.loudness,

@@ -35,13 +35,19 @@ const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
 const isDamped = (technical: XmlNode | undefined): boolean =>
   listChildren(technical, 'other-technical').some(({ text }) => text.trim() === 'palm mute');
 
+/** Frets from a stopped note to its octave harmonic. */
+const OCTAVE = 12;
+
 /** A harmonic as it is played: natural ones are touched at the written fret, artificial ones an octave above it. */
 const harmonicOf = (technical: XmlNode | undefined): Stroke['harmonic'] => {
   const harmonic = findChild(technical, 'harmonic');
   const fret = numberAt(technical, 'fret');
   if (!harmonic || fret === undefined) return undefined;
   const touched = /^touch (\d{1,2})$/.exec(textAt(technical, 'other-technical') ?? '')?.[1];
-  if (findChild(harmonic, 'artificial')) return { kind: 'harp', touch: touched ? Number(touched) : fret + 12 };
+  if (findChild(harmonic, 'artificial')) {
+    const touch = touched ? Number(touched) : fret + OCTAVE;
+    return NODE_FRETS.includes(touch - fret) ? { kind: 'harp', touch, above: touch - fret } : { kind: 'harp', touch };
+  }
   return NODE_FRETS.includes(fret) ? { kind: 'natural', touch: fret } : undefined;
 };
 

@@ -30,6 +30,7 @@ import {
   ORNAMENT_LIMITS,
   SLIDE_SIDES,
   SWING_RANGE,
+  NODE_FRETS,
   type CustomSchool,
   type Articulation,
   type Pattern,
@@ -99,10 +100,18 @@ export const strokeSchema = objectSchema(
     pin: withDescription(enumSchema(DIGITS), 'The digit the teacher fixed.'),
     fret: fret('Fret above the capo, where it is another than the chord’s.'),
     slur: withDescription(enumSchema(SLURS), 'Sounded by the other hand, without an attack.'),
-    harmonic: objectSchema({
-      kind: enumSchema(['natural', 'harp']),
-      touch: withBounds(integerSchema(), { minimum: 0 }),
-    }),
+    harmonic: objectSchema(
+      {
+        kind: enumSchema(['natural', 'harp']),
+        touch: withBounds(integerSchema(), { minimum: 0 }),
+      },
+      {
+        above: withDescription(
+          withBounds(integerSchema(), { enum: NODE_FRETS }),
+          'Frets from the stopped note to the touch, where it goes along with the shape.',
+        ),
+      },
+    ),
     loudness: enumSchema(['soft', 'loud']),
     fretted: withDescription(
       objectSchema({

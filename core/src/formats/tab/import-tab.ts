@@ -43,7 +43,7 @@ const OCTAVE = 12;
 /** A touched fret is a natural harmonic where an open string has a node, else one that the picking hand touches. */
 const harmonicOf = (fret: number): Pick<Stroke, 'harmonic' | 'fret'> => {
   if (NODE_FRETS.includes(fret)) return { fret, harmonic: { kind: 'natural', touch: fret } };
-  return fret >= OCTAVE ? { fret: fret - OCTAVE, harmonic: { kind: 'harp', touch: fret } } : { fret };
+  return fret >= OCTAVE ? { fret: fret - OCTAVE, harmonic: { kind: 'harp', touch: fret, above: OCTAVE } } : { fret };
 };
 
 const ornamentsOf = ({ bend, grace, trill, vibrato, slideIn, slideOut }: TabNote): Partial<Stroke> => ({

@@ -46,12 +46,12 @@ const atFret = (stroke: FrettedStroke, fret: number, string = stroke.string): St
   const { role: _role, ...rest } = stroke;
   const kept = string === stroke.string ? stroke : rest;
   const { harmonic } = stroke;
-  if (harmonic?.kind !== 'harp') return { ...kept, string, fret };
+  if (harmonic?.kind !== 'harp' || harmonic.above !== undefined) return { ...kept, string, fret };
   return { ...kept, string, fret, harmonic: { ...harmonic, touch: harmonic.touch + fret - stroke.fret } };
 };
 
 const withTouchMoved = (stroke: Stroke, by: number): Stroke =>
-  stroke.harmonic?.kind === 'harp'
+  stroke.harmonic?.kind === 'harp' && stroke.harmonic.above === undefined
     ? { ...stroke, harmonic: { ...stroke.harmonic, touch: stroke.harmonic.touch + by } }
     : stroke;
 

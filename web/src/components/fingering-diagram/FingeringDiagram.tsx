@@ -1,6 +1,8 @@
 import { say } from '@fleet-wren/wording';
 import './fingering-diagram.scss';
 import {
+  findStoppedFret,
+  findTouchFret,
   fretOfString,
   openStringName,
   isStringSounding,
@@ -108,9 +110,16 @@ const ROLE_LETTERS: Readonly<Record<ChordRole, string>> = {
 /** Tokens this narrow leave no room beside them: what stands there is set below. */
 const ROOM_BESIDE = 11;
 
+interface MarksProps {
+  readonly stroke: Stroke;
+  /** The fret over which its harmonic is touched. */
+  readonly touch: number | undefined;
+  readonly radius: number;
+}
+
 /** The fret a stroke has of its own and its role: beside the token, or under it where tokens stand close. */
-const Beside = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: number }) => {
-  const fret = stroke.harmonic ? `‹${stroke.harmonic.touch}›` : stroke.fret;
+const Beside = ({ stroke, touch, radius }: MarksProps) => {
+  const fret = touch === undefined ? stroke.fret : `‹${touch}›`;
   const close = radius < ROOM_BESIDE;
   return (
     <>
@@ -138,7 +147,7 @@ const Beside = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: 
 };
 
 /** What stands around a token: a tail while it rings, a slanted line under a rake, the fret of its own, its role. */
-const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: number }) => (
+const Marks = ({ stroke, touch, radius }: MarksProps) => (
   <>
     {stroke.ring && (
       <path className="mark-ring" d={`M${radius + 3} 0q${radius * 0.9} ${radius * 0.9} ${radius * 1.9} 0`} />
@@ -146,19 +155,18 @@ const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: n
     {stroke.rake && <line className="mark-rake" x1={-radius} x2={radius * 0.4} y1={radius + 6} y2={radius + 1} />}
     {stroke.brush && <line className="mark-brush" x1={-radius - 3} x2={-radius - 3} y1={-radius} y2={radius} />}
     <OrnamentMarks stroke={stroke} radius={radius} />
-    <Beside stroke={stroke} radius={radius} />
+    <Beside stroke={stroke} touch={touch} radius={radius} />
   </>
 );
 
-interface StrokeTokenProps {
-  readonly stroke: Stroke;
+interface StrokeTokenProps extends Pick<MarksProps, 'stroke' | 'touch'> {
   readonly digit: Digit | null;
   readonly layout: DiagramLayout;
   readonly system: DiagramSystem;
   readonly label: StrokeLabelFormatter;
 }
 
-const StrokeToken = memo(({ stroke, digit, layout, system, label }: StrokeTokenProps) => {
+const StrokeToken = memo(({ stroke, touch, digit, layout, system, label }: StrokeTokenProps) => {
   const { x, y } = positionInSystem(layout, system, stroke);
   return (
     <g
@@ -175,7 +183,7 @@ const StrokeToken = memo(({ stroke, digit, layout, system, label }: StrokeTokenP
         accent={stroke.accent}
         marks={stroke}
       />
-      <Marks stroke={stroke} radius={layout.radius} />
+      <Marks stroke={stroke} touch={touch} radius={layout.radius} />
     </g>
   );
 });
@@ -205,6 +213,7 @@ const SystemView = memo(({ frame, layout, system, contents, label }: SystemViewP
       <StrokeToken
         key={stroke.id}
         stroke={stroke}
+        touch={stroke.harmonic && findTouchFret(stroke.harmonic, findStoppedFret(frame, stroke))}
         digit={contents.digits[index] ?? null}
         layout={layout}
         system={system}

@@ -116,7 +116,9 @@ const cycleHarmonic = ({ bench }: CommandContext): void => {
   change(({ harmonic, ...stroke }) => {
     const fret = stroke.fret ?? pattern.voicing.frets[pattern.voicing.frets.length - stroke.string] ?? 0;
     if (!harmonic) return { ...stroke, harmonic: { kind: 'natural', touch: OCTAVE } };
-    return harmonic.kind === 'natural' ? { ...stroke, harmonic: { kind: 'harp', touch: fret + OCTAVE } } : stroke;
+    return harmonic.kind === 'natural'
+      ? { ...stroke, harmonic: { kind: 'harp', touch: fret + OCTAVE, above: OCTAVE } }
+      : stroke;
   });
 };
 

@@ -1,7 +1,9 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
   ARTICULATIONS,
+  findStoppedFret,
   findStrokeAt,
+  findTouchFret,
   bendName,
   describePosition,
   type Bend,
@@ -60,7 +62,12 @@ export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | 
     stroke.pin ? say('bench.pinned') : '',
     stroke.accent ? say('bench.accented') : '',
     ...ARTICULATIONS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
-    stroke.harmonic ? say('bench.harmonic-at-fret', { kind: stroke.harmonic.kind, touch: stroke.harmonic.touch }) : '',
+    stroke.harmonic
+      ? say('bench.harmonic-at-fret', {
+          kind: stroke.harmonic.kind,
+          touch: findTouchFret(stroke.harmonic, findStoppedFret(pattern, stroke)),
+        })
+      : '',
     ...describeOrnaments(stroke),
     stroke.role ? ROLE_WORDS[stroke.role] : '',
   ]
