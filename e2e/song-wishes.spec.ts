@@ -60,6 +60,12 @@ test('harmonics: what each string sounds, a cascade by clicking, in a tuning of 
     page.getByRole('list', { name: say('chords.harp-harmonics-cascade') }).getByRole('listitem'),
   ).toHaveCount(2);
   expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: say('chords.quiz'), exact: true }).click();
+  const quiz = page.getByRole('dialog');
+  await quiz.getByRole('group', { name: say('chords.quiz-frets') }).getByRole('button').first().click();
+  await expect(quiz.getByText(/^(Right: fret|It is fret)/)).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Escape');
   await page.getByLabel(say('generate.tuning')).selectOption(say('parts.other-tuning-more'));
   await page.getByLabel(say('parts.notes-lowest-string-first')).fill('E B E G# B E');
   await expect(page.getByText(/Strings 5, 4 and 3 go up/)).toBeVisible();

@@ -1,5 +1,6 @@
 export { HARMONIC_NODES, findNodeAtFret, nodeInterval, type HarmonicNode } from './nodes.ts';
 export { computeHarmonicPoint, computeHarmonicPoints, type HarmonicPoint } from './harmonic-points.ts';
+export { createTouchQuiz, type TouchQuestion, type TouchQuizOptions } from './touch-quiz.ts';
 export {
   createCascade,
   namePitchSet,

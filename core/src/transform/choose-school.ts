@@ -9,7 +9,7 @@ export interface SchoolChoice {
 }
 
 /**
- * The edit that puts a pattern in a school: one in which the other hand sounds what follows on a string slurs it, in the
+ * The edit that puts a pattern in a school: where the other hand sounds what follows on a string it is slurred, in the
  * same step.
  * @example
  * chooseSchool(valueOrThrow(parseStringNotation('5:3 5:5')).pattern, 'pick-legato').slurred.length // => 1

@@ -12,6 +12,7 @@ import {
   createInstrument,
   createOpenStringsVoicing,
   findShape,
+  listOpenShapes,
   stringCount,
   findTuningOrStandard,
   createDefaultSteps,
@@ -37,6 +38,7 @@ import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
 import { CapoSelect } from '../components/tuning/CapoSelect.tsx';
 import { TuningSelect } from '../components/tuning/TuningSelect.tsx';
 import { usePlayer } from '../audio/usePlayer.ts';
+import { TouchQuiz } from './TouchQuiz.tsx';
 import { Fretboard } from './Fretboard.tsx';
 
 const FIRST = createInstrument(findTuningOrStandard('standard'));
@@ -258,6 +260,7 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
 
 /** The harmonics bench: where a shape is touched and what sounds, and cascades put together by clicking strings. */
 const HarmonicsScreen = () => {
+  const [quizzed, setQuizzed] = useState<readonly Voicing[] | null>(null);
   const [given, setBench] = useState<Bench>(() => ({
     instrument: FIRST,
     voicing: FIRST_SHAPE,
@@ -272,7 +275,14 @@ const HarmonicsScreen = () => {
     <div className="page harmonics">
       <header className="page-head">
         <h1>{say('common.harmonics')}</h1>
+        <Button variant="quiet" onClick={() => setQuizzed([voicing])}>
+          {say('chords.quiz')}
+        </Button>
+        <Button variant="quiet" onClick={() => setQuizzed(listOpenShapes(instrument.tuning, stringCount(instrument)))}>
+          {say('chords.quiz-all')}
+        </Button>
       </header>
+      {quizzed && <TouchQuiz instrument={instrument} voicings={quizzed} node={node} hide={() => setQuizzed(null)} />}
       <Choices {...bench} />
       <Fretboard
         instrument={instrument}
