@@ -62,7 +62,11 @@ test('harmonics: what each string sounds, a cascade by clicking, in a tuning of 
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: say('chords.quiz'), exact: true }).click();
   const quiz = page.getByRole('dialog');
-  await quiz.getByRole('group', { name: say('chords.quiz-frets') }).getByRole('button').first().click();
+  await quiz
+    .getByRole('group', { name: say('chords.quiz-frets') })
+    .getByRole('button')
+    .first()
+    .click();
   await expect(quiz.getByText(/^(Right: fret|It is fret)/)).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await page.keyboard.press('Escape');
