@@ -22,6 +22,7 @@ export {
   createVoicingEdit,
   type MetreChange,
 } from './create-pattern-edits.ts';
+export { createFollowChordEdit, createFretEdit, createFretMoveEdit, createSamePitchEdit } from './fret-edits.ts';
 export {
   copyStrokes,
   createSubdivideBeatEdit,

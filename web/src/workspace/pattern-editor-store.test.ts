@@ -1,11 +1,11 @@
+import { jest } from '@jest/globals';
 import { say } from '@fleet-wren/wording';
 import { DEFAULT_PLAYBACK_OPTIONS } from '../audio/playback-schedule.ts';
-import { createPattern, type Pattern, type Stroke } from '@fleet-wren/core';
+import { createPattern, createVoicingEdit, shiftInTime, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { EDITOR_COMMANDS, runTransform, type CommandContext } from '../components/pattern-editor/editor-commands.ts';
 import { shownKey } from '../components/shortcuts/key-press.ts';
 import { createPatternEditorStore, type PatternEditorStore } from './pattern-editor-store.ts';
-import { shiftInTime } from '@fleet-wren/core';
 
 const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
   id,
@@ -112,7 +112,7 @@ describe('marks', () => {
     ['r', 'rake'],
     ['b', 'brush'],
     ["'", 'accent'],
-    ['0', 'silent'],
+    ['q', 'silent'],
   ] as const)('%s marks and unmarks %s', (key, mark) => {
     const bench = benchWith([stroke('a', 0, 5)]);
     press(bench, key);
@@ -136,7 +136,7 @@ describe('marks', () => {
     press(bench, 'n');
     expect(bench.getState().document.strokes[0]?.harmonic).toEqual({ kind: 'natural', touch: 12 });
     press(bench, 'n');
-    expect(bench.getState().document.strokes[0]?.harmonic).toEqual({ kind: 'harp', touch: 15 });
+    expect(bench.getState().document.strokes[0]?.harmonic).toEqual({ kind: 'harp', touch: 15, above: 12 });
     press(bench, 'n', '-');
     expect(bench.getState().document.strokes[0]).toEqual(stroke('a', 0, 5, { loudness: 'soft' }));
     press(bench, '+', '+', '+');
@@ -236,4 +236,68 @@ test('any sequence of keys is taken back to the beginning (seeded)', () => {
     }),
     { seed: 2026, numRuns: 150 },
   );
+});
+
+describe('frets by keyboard', () => {
+  const fretsOf = (bench: PatternEditorStore): readonly (number | undefined)[] =>
+    bench.getState().document.strokes.map(({ fret }) => fret);
+
+  beforeEach(() => jest.useFakeTimers({ now: 0, advanceTimers: false }));
+  afterEach(() => jest.useRealTimers());
+
+  test('a figure gives the note a fret of its own; two quickly are one number and one step', () => {
+    const bench = benchWith([stroke('a', 0, 5)]);
+    press(bench, '1');
+    jest.advanceTimersByTime(300);
+    press(bench, '2');
+    expect(fretsOf(bench)).toEqual([12]);
+    press(bench, 'Ctrl+z');
+    expect(fretsOf(bench)).toEqual([undefined]);
+  });
+
+  test('figures more than 700 ms apart are two frets, and 9 after 9 is no fret 99', () => {
+    const bench = benchWith([stroke('a', 0, 5)]);
+    press(bench, '1');
+    jest.advanceTimersByTime(701);
+    press(bench, '2');
+    expect(fretsOf(bench)).toEqual([2]);
+    jest.advanceTimersByTime(701);
+    press(bench, '9', '9');
+    expect(fretsOf(bench)).toEqual([9]);
+  });
+
+  test('on an empty place a figure lays a note, and the second goes to it', () => {
+    const bench = benchWith();
+    press(bench, '1', '0');
+    expect(bench.getState().document.strokes).toMatchObject([{ at: 0, string: 5, fret: 10 }]);
+    press(bench, 'Ctrl+z');
+    expect(bench.getState().document.strokes).toEqual([]);
+  });
+
+  test('Alt and arrows move along the string, and to the next string at the same pitch with the cell', () => {
+    const bench = benchWith([{ ...stroke('a', 0, 5), fret: 7 }]);
+    press(bench, 'Alt+ArrowRight', 'Alt+ArrowRight', 'Alt+ArrowLeft');
+    expect(fretsOf(bench)).toEqual([8]);
+    press(bench, 'Alt+ArrowUp');
+    // A fourth up: fret 8 of the A string is fret 3 of the D string.
+    expect(bench.getState().document.strokes).toMatchObject([{ string: 4, fret: 3 }]);
+    expect(bench.getState().cell.string).toBe(4);
+  });
+
+  test('where the neck ends or the string has no such note, it is said and nothing changes', () => {
+    const bench = benchWith([{ ...stroke('a', 0, 5), fret: 0 }]);
+    press(bench, 'Alt+ArrowLeft');
+    expect(bench.getState().rejection).toContain('beyond the neck');
+    press(bench, 'Alt+ArrowUp');
+    expect(bench.getState().document.strokes).toMatchObject([{ string: 5, fret: 0 }]);
+  });
+
+  test('F lets a note follow the chord again; a fret of its own stays when the chord changes', () => {
+    const bench = benchWith([{ ...stroke('a', 0, 5), fret: 7 }]);
+    const { document, applyEdit } = bench.getState();
+    applyEdit(createVoicingEdit(document, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }));
+    expect(fretsOf(bench)).toEqual([7]);
+    press(bench, 'f');
+    expect(fretsOf(bench)).toEqual([undefined]);
+  });
 });

@@ -114,6 +114,10 @@ export const bench = {
   'bench.school-slurred':
     'In this school the fretting hand plays on: {count, plural, one {# note is slurred now} other {# notes are slurred now}}.',
   'bench.without-slurs': 'Without slurs',
+  'bench.fret-by-figures': 'Fret of the note (two figures quickly for 10 and up)',
+  'bench.move-along-or-across': 'Move along the string, or to another string at the same pitch',
+  'bench.fret-from-the-chord': 'Fret from the chord',
+  'bench.follow-the-chord': 'Follow the chord',
   'bench.articulation': 'Articulation',
   'bench.vibrato': 'Vibrato',
   'bench.staccato': 'Staccato',

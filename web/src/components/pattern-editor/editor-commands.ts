@@ -1,8 +1,12 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayProblems } from '@fleet-wren/wording';
 import {
   SLURS,
   copyStrokes,
   shiftInTime,
+  createFollowChordEdit,
+  createFretEdit,
+  createFretMoveEdit,
+  createSamePitchEdit,
   createInsertBeatEdit,
   createMoveEdit,
   createPasteEdit,
@@ -18,6 +22,7 @@ import {
   type PatternTransform,
 } from '@fleet-wren/core';
 import { createStrokeId, getEditTargets, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
+import { FretTyping } from './fret-typing.ts';
 import { cycleBend } from './ornament-choices.ts';
 import type { PlayerControls } from '../../audio/usePlayer.ts';
 import type { Shortcut } from '../shortcuts/shortcut.ts';
@@ -131,6 +136,47 @@ const louder =
       return next ? { ...stroke, loudness: next } : stroke;
     });
   };
+
+const typing = new FretTyping();
+
+/** The note the cell is on, laid there with a fret of its own where there is none yet. */
+const layNote = (bench: PatternEditorStore, fret: number, step: string): void => {
+  const { cell, applyEdit } = bench.getState();
+  applyEdit({ kind: 'put', strokes: [{ id: createStrokeId(), ...cell, fret }] }, step);
+};
+
+const typeFret = ({ bench }: CommandContext, key: string): void => {
+  const { document: pattern, applyEdit, reject, cell } = bench.getState();
+  const ids = targets(bench);
+  const { frets, capo } = pattern.instrument;
+  // A note that is laid by its first figure is the one its second is typed for.
+  const named = ids.length > 0 && bench.getState().selection.size > 0 ? ids : [`${cell.at}/${cell.string}`];
+  const { fret, step } = typing.type(Number(key), named, frets - capo, performance.now());
+  if (ids.length === 0) return layNote(bench, fret, step);
+  const made = createFretEdit(pattern, ids, fret);
+  if (made.ok) applyEdit(made.value, step);
+  else reject(sayProblems(made.problems));
+};
+
+/** Along the string by a fret, or to the next string at the pitch it has; the cell goes along with a single note. */
+const moveNote =
+  (frets: number, strings: number) =>
+  ({ bench }: CommandContext): void => {
+    const { document: pattern, tryEdit, selection, cell, moveCell } = bench.getState();
+    const ids = targets(bench);
+    const made = strings === 0 ? createFretMoveEdit(pattern, ids, frets) : createSamePitchEdit(pattern, ids, strings);
+    if (ids.length === 0 || !tryEdit(made) || selection.size > 0 || strings === 0) return;
+    moveCell({ at: cell.at, string: cell.string + strings });
+  };
+
+const NOTE_MOVES: Readonly<Record<string, (reach: CommandContext) => void>> = {
+  'Alt+ArrowRight': moveNote(1, 0),
+  'Alt+ArrowLeft': moveNote(-1, 0),
+  'Alt+ArrowUp': moveNote(0, -1),
+  'Alt+ArrowDown': moveNote(0, 1),
+};
+
+const FIGURES = Array.from({ length: 10 }, (_, figure) => String(figure));
 
 const SHIFTS: Readonly<Record<string, (reach: CommandContext) => void>> = {
   'Shift+ArrowRight': shiftBy(1, 0),
@@ -305,8 +351,24 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
     run: ({ bench }) => bench.getState().toggleMark('dead'),
   },
   { keys: ['n'], label: say('bench.harmonic-natural-harp-off'), group: 'notes', run: cycleHarmonic },
+  { keys: FIGURES, label: say('bench.fret-by-figures'), group: 'notes', run: typeFret },
   {
-    keys: ['0'],
+    keys: Object.keys(NOTE_MOVES),
+    label: say('bench.move-along-or-across'),
+    group: 'notes',
+    run: (reach, key) => NOTE_MOVES[key]?.(reach),
+  },
+  {
+    keys: ['f'],
+    label: say('bench.fret-from-the-chord'),
+    group: 'notes',
+    run: ({ bench }) => {
+      const { document: pattern, applyEdit } = bench.getState();
+      if (targets(bench).length > 0) applyEdit(createFollowChordEdit(pattern, targets(bench)));
+    },
+  },
+  {
+    keys: ['q'],
     label: say('bench.silent-finger-moves-no-sound'),
     group: 'notes',
     run: ({ bench }) => bench.getState().toggleMark('silent'),

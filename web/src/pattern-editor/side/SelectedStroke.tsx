@@ -110,7 +110,7 @@ const MARK_BUTTONS: readonly (readonly [mark: Articulation, label: string, key: 
   ['damped', say('bench.palm-mute'), 'X'],
   ['rake', say('bench.rake'), 'R'],
   ['brush', say('bench.brush'), 'B'],
-  ['silent', say('bench.silent-2'), '0'],
+  ['silent', say('bench.silent-2'), 'Q'],
   ['unplanted', say('bench.no-planting-2'), ''],
   ['vibrato', say('bench.vibrato'), 'V'],
   ['staccato', say('bench.staccato'), ','],
@@ -185,18 +185,29 @@ const FretField = ({ stroke }: { readonly stroke: Stroke }) => {
     setTyped(null);
   };
   return (
-    <label>
-      {say('bench.fret')}
-      <input
-        inputMode="numeric"
-        aria-label={say('bench.fret-of-this-note')}
-        placeholder={say('bench.from-chord')}
-        value={typed ?? (stroke.fret === undefined ? '' : String(stroke.fret))}
-        onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
-        onBlur={settle}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-      />
-    </label>
+    <>
+      <label>
+        {say('bench.fret')}
+        <input
+          inputMode="numeric"
+          aria-label={say('bench.fret-of-this-note')}
+          placeholder={say('bench.from-chord')}
+          value={typed ?? (stroke.fret === undefined ? '' : String(stroke.fret))}
+          onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
+          onBlur={settle}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      </label>
+      {stroke.fret !== undefined && (
+        <button
+          type="button"
+          className="link-button follow-chord"
+          onClick={() => change(({ fret: _fret, ...rest }) => rest)}
+        >
+          {say('bench.follow-the-chord')}
+        </button>
+      )}
+    </>
   );
 };
 
