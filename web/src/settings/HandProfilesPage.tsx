@@ -14,22 +14,34 @@ import { TappingTest } from './TappingTest.tsx';
 
 const colourOf = (striker: Actuator): string => getDigitColour(striker === 'pick' ? 'down' : striker);
 
-/** A hand's scales as bars around the able adult's: longer is slower. */
+/** How much quicker (above 0) or slower than the able adult's a finger is that takes `scale` times as long, in per cent. */
+const speedPercent = (scale: number): number => Math.round(100 / scale - 100);
+
+/** To five per cent: usual speeds are no closer known. */
+const roughly = (percent: number): number => 5 * Math.round(percent / 5);
+
+const saySpeed = (scale: number): string => {
+  const percent = speedPercent(scale);
+  if (percent === 0) return say('settings.speed-average');
+  return say(percent > 0 ? 'settings.speed-faster' : 'settings.speed-slower', { percent: Math.abs(percent) });
+};
+
+/** A hand's speed as bars around the able adult's in their middle: longer is quicker. */
 const Scales = ({ scale }: { readonly scale: HandProfile['scale'] }) => (
   <span className="scales">
     {ACTUATORS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
       <span
         key={striker}
-        title={say('settings.is-times-as-slow-as-an', {
+        title={say('settings.finger-speed', {
           strikerName: sayMessage(fingerName(striker)),
-          scale: scale[striker].toFixed(2),
+          speed: saySpeed(scale[striker]),
         })}
       >
         <b style={{ color: colourOf(striker) }}>{striker}</b>
         <span className="scale-track">
-          <span style={{ width: `${Math.min(100, scale[striker] * 50)}%`, background: colourOf(striker) }} />
+          <span style={{ width: `${Math.min(100, 50 / scale[striker])}%`, background: colourOf(striker) }} />
         </span>
-        {scale[striker].toFixed(2)}
+        <span className="scale-words">{saySpeed(scale[striker])}</span>
       </span>
     ))}
   </span>
@@ -94,6 +106,12 @@ export const HandProfilesPage = () => {
   return (
     <section aria-label={say('settings.hand-profiles')}>
       <p className="lead-in">{say('settings.max-tempo-always-depends-on-the')}</p>
+      <p className="text-soft lead-in">
+        {say('settings.speed-range', {
+          slower: roughly(-speedPercent(HAND_PRESETS[0]?.scale.i ?? 1)),
+          faster: roughly(speedPercent(HAND_PRESETS.at(-1)?.scale.i ?? 1)),
+        })}
+      </p>
       <Button onClick={() => setMeasuring(true)}>{say('settings.measure-a-hand')}</Button>
       <ul className="plain-list hand-list">
         {hands.map((hand) => (

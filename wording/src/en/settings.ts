@@ -104,7 +104,12 @@ export const settings = {
   'settings.teachers-at': 'Teachers at {studio}',
   'settings.delete-tuning': 'Delete tuning {name}',
   'settings.reset-to': 'Reset to {value}',
-  'settings.is-times-as-slow-as-an': '{strikerName} is {scale} times as slow as an able adult’s',
+  'settings.finger-speed': '{strikerName}: {speed}, compared with an able adult',
+  'settings.speed-average': 'average',
+  'settings.speed-faster': '{percent}% faster',
+  'settings.speed-slower': '{percent}% slower',
+  'settings.speed-range':
+    'Each finger is compared with an able adult. Beginners are usually about {slower}% slower, advanced players about {faster}% faster.',
   'settings.measured-for': 'measured for {ownerName}',
   'settings.our-way': '{name}, our way',
   'settings.every-finger-you-pin-shows-a':
