@@ -142,3 +142,34 @@ test('6/8 is counted in its dotted beats, or note by note at the same speed', as
   await expect(tempo).toHaveValue(String(felt * 3));
   await expect(page.getByText(say('bench.eighth-note-bpm'))).toBeVisible();
 });
+
+test('notes are typed: frets by figures, a line of fingers, tablature that is pasted', async ({ bench }) => {
+  const { page } = bench;
+  const frets = (): Promise<string[]> => page.locator('.threads .mark-fret').allTextContents();
+  await bench.click(0, 5);
+  await bench.press('1', '2');
+  await expect.poll(frets).toEqual(['12']);
+  await bench.press('Alt+ArrowUp');
+  await expect.poll(frets).toEqual(['7']);
+  expect((await bench.strokes())[0]).toContain('string 4');
+
+  await bench.press('y');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox').fill('p i m a');
+  await expect(dialog.getByText(say('bench.figure-as-fingers'))).toBeVisible();
+  await dialog.getByRole('button', { name: say('bench.figure-replace') }).click();
+  expect(await bench.digits()).toEqual(['thumb', 'index', 'middle', 'ring']);
+  await bench.press('Control+z');
+  expect(await bench.strokes()).toHaveLength(1);
+
+  await page.evaluate(() => {
+    const clipboardData = new DataTransfer();
+    const lines = ['e|-----0-|', 'B|---1---|', 'G|-0-----|', 'D|-------|', 'A|-3-----|', 'E|-------|'];
+    clipboardData.setData('text/plain', lines.join('\n'));
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await expect(dialog.getByText(say('bench.figure-as-tablature'))).toBeVisible();
+  await dialog.getByRole('button', { name: say('bench.figure-replace') }).click();
+  await expect(dialog).toBeHidden();
+  await expect.poll(frets).toEqual(['3', '0', '1', '0']);
+});

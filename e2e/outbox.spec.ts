@@ -74,8 +74,9 @@ test('whatever answers in the place of our server, a phone loses nothing', async
     await expect(waits, name).toBeVisible();
   }
   // What is kept in the browser is all of it, the room and what waits.
-  await phone.unroute('**/api/practice**');
+  // Offline first: else what waits could reach our server in between.
   await phone.context().setOffline(true);
+  await phone.unroute('**/api/practice**');
   await phone.reload();
   await phone.getByRole('button', { name: /Hand position/ }).click();
   await expect(waits).toBeVisible();

@@ -1,4 +1,5 @@
 export * from './string-notation/parse-string-notation.ts';
+export { readFigureText, type FigureText, type FigureTextKind } from './figure-text/read-figure-text.ts';
 export { MAX_FILE_CHARACTERS } from './native/file-envelope.ts';
 export * from './native/parse-pattern.ts';
 export * from './native/serialise-pattern.ts';

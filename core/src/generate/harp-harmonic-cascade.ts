@@ -16,6 +16,10 @@ const OCTAVE = 12;
 
 const fretOf = ({ voicing }: GeneratorContext, string: number): number => fretOfString(voicing, string) ?? 0;
 
+/** A string that the shape mutes sounds open; the others follow the shape. */
+const openWhereMuted = ({ voicing }: GeneratorContext, string: number): { readonly fret?: number } =>
+  fretOfString(voicing, string) === null ? { fret: 0 } : {};
+
 /** The strings whose touch lies beyond the neck, and the frets that would be needed. */
 const beyondNeck = (
   frame: GeneratorContext,
@@ -54,12 +58,13 @@ export const cascadeGenerator: Generator = {
       [
         {
           string,
+          ...openWhereMuted(frame, string),
           harmonic: { kind: 'harp', touch: fretOf(frame, string) + OCTAVE, above: OCTAVE },
           loudness: 'loud',
           ring: true,
         },
       ],
-      [{ string: string - gap, loudness: 'soft', ring: true }],
+      [{ string: string - gap, ...openWhereMuted(frame, string - gap), loudness: 'soft', ring: true }],
     ]);
     return success(
       layOutPattern(

@@ -12,6 +12,8 @@ import { patternRepository } from '../api/patterns.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
 import { PatternVersionPreview, describePatternDifferences } from './PatternVersionPreview.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
+import { FigureDialog } from './FigureDialog.tsx';
+import { usePastedText } from './usePastedText.ts';
 import { PatternHeader } from './PatternHeader.tsx';
 import { KeyboardShortcutsDialog } from './KeyboardShortcutsDialog.tsx';
 import { AnalysisPanel } from './AnalysisPanel.tsx';
@@ -110,12 +112,15 @@ export const PatternEditor = () => {
   const main = useRef<HTMLDivElement>(null);
   const width = useElementWidth(main);
   const empty = pattern.strokes.length === 0;
-  useKeyboardShortcuts({ bench, playing, showKeys, showView }, digits);
+  const [figure, setFigure] = useState<string | null>(null);
+  const showFigure = useCallback((text = '') => setFigure(text), []);
+  useKeyboardShortcuts({ bench, playing, showKeys, showView, showFigure }, digits);
+  usePastedText(showFigure);
 
   return (
     <div className="bench">
       <div className="bench-main">
-        <PatternHeader digitsNow={digitsNow} />
+        <PatternHeader digitsNow={digitsNow} showFigure={showFigure} />
         <div ref={main} className="bench-threads">
           {width > 0 && <FingeringDiagramEditor judged={judged} width={width} playing={playing} />}
           {!empty && <ViewSwitch view={view} choose={setView} />}
@@ -127,6 +132,7 @@ export const PatternEditor = () => {
       </div>
       <AnalysisPanel judged={judged} />
       <PlaybackControls playing={playing} showKeys={showKeys} />
+      {figure !== null && <FigureDialog given={figure} hide={() => setFigure(null)} />}
       <ConflictDialog
         store={bench}
         records={patternRepository}

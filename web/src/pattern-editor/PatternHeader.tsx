@@ -280,58 +280,61 @@ const Mismatch = ({ pattern: { voicing, instrument } }: ChoicesProps) => {
   );
 };
 
+interface HeaderProps {
+  readonly digitsNow: () => Readonly<Record<string, Digit | null>>;
+  readonly showFigure: () => void;
+}
+
 /** What the pattern is: its name, its time, its strings, its school. */
-export const PatternHeader = memo(
-  ({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
-    const bench = usePatternEditorStore();
-    const restore = useRestorePattern();
-    const pattern = useStablePatternFrame(usePatternEditor((state) => state.document));
-    /** With what was done since it was deleted. */
-    const bringBack = (): void =>
-      restore.mutate(bench.getState().id, {
-        onSuccess: () => bench.getState().retrySave(),
-        onError: (error) => bench.getState().reject(wordsOf(error)),
-      });
-    return (
-      <header className="bench-head">
-        <DocumentTitle
-          store={bench}
-          label={say('bench.pattern-name')}
-          maxLength={PATTERN_LIMITS.name}
-          rename={(name) => bench.getState().applyEdit({ kind: 'rename', name })}
-          restore={bringBack}
-        >
-          <PatternMenu />
-          <ExportMenu digitsNow={digitsNow} />
-        </DocumentTitle>
-        <div className="choices">
-          <SchoolChoice pattern={pattern} />
-          <HandChoice />
-          <NewerSchool pattern={pattern} />
-          <HarmonyChoices pattern={pattern} />
-          <TimeChoices pattern={pattern} />
-        </div>
-        <p className="bench-chord">
-          <strong>{chordWords(pattern.voicing.chord)}</strong>
-          <Sounding {...pattern} />
-          <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
-          <span className="text-soft">{bassWords(pattern)}</span>
-          <Mismatch pattern={pattern} />
-          <span className="bench-rooms">
-            <EndChoice pattern={pattern} />
-            <Link to="compare-schools" title={say('bench.see-the-same-notes-in-several')}>
-              {say('bench.compare-schools')}
-            </Link>
-            <TermHelp term="school" />
-            <Link to="drills" title={say('bench.variants-of-this-pattern-as-drills')}>
-              {say('common.drills')}
-            </Link>
-            <Link to="take" title={say('bench.record-a-take-and-see-which')}>
-              {say('bench.record')}
-            </Link>
-          </span>
-        </p>
-      </header>
-    );
-  },
-);
+export const PatternHeader = memo(({ digitsNow, showFigure }: HeaderProps) => {
+  const bench = usePatternEditorStore();
+  const restore = useRestorePattern();
+  const pattern = useStablePatternFrame(usePatternEditor((state) => state.document));
+  /** With what was done since it was deleted. */
+  const bringBack = (): void =>
+    restore.mutate(bench.getState().id, {
+      onSuccess: () => bench.getState().retrySave(),
+      onError: (error) => bench.getState().reject(wordsOf(error)),
+    });
+  return (
+    <header className="bench-head">
+      <DocumentTitle
+        store={bench}
+        label={say('bench.pattern-name')}
+        maxLength={PATTERN_LIMITS.name}
+        rename={(name) => bench.getState().applyEdit({ kind: 'rename', name })}
+        restore={bringBack}
+      >
+        <PatternMenu showFigure={showFigure} />
+        <ExportMenu digitsNow={digitsNow} />
+      </DocumentTitle>
+      <div className="choices">
+        <SchoolChoice pattern={pattern} />
+        <HandChoice />
+        <NewerSchool pattern={pattern} />
+        <HarmonyChoices pattern={pattern} />
+        <TimeChoices pattern={pattern} />
+      </div>
+      <p className="bench-chord">
+        <strong>{chordWords(pattern.voicing.chord)}</strong>
+        <Sounding {...pattern} />
+        <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
+        <span className="text-soft">{bassWords(pattern)}</span>
+        <Mismatch pattern={pattern} />
+        <span className="bench-rooms">
+          <EndChoice pattern={pattern} />
+          <Link to="compare-schools" title={say('bench.see-the-same-notes-in-several')}>
+            {say('bench.compare-schools')}
+          </Link>
+          <TermHelp term="school" />
+          <Link to="drills" title={say('bench.variants-of-this-pattern-as-drills')}>
+            {say('common.drills')}
+          </Link>
+          <Link to="take" title={say('bench.record-a-take-and-see-which')}>
+            {say('bench.record')}
+          </Link>
+        </span>
+      </p>
+    </header>
+  );
+});

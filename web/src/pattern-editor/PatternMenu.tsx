@@ -14,7 +14,7 @@ import { describePatternDifferences } from './PatternVersionPreview.tsx';
 type Shown = 'vary' | 'isolate' | 'versions' | 'tags' | null;
 
 /** What else can be done with the pattern as a whole. */
-export const PatternMenu = () => {
+export const PatternMenu = ({ showFigure }: { readonly showFigure: () => void }) => {
   const bench = usePatternEditorStore();
   const [shown, setShown] = useState<Shown>(null);
   const hide = (): void => setShown(null);
@@ -28,6 +28,7 @@ export const PatternMenu = () => {
           {say('common.edit')}
         </Dropdown.Toggle>
         <Dropdown.Menu>
+          <Dropdown.Item onClick={() => showFigure()}>{say('bench.type-or-paste-notes-more')}</Dropdown.Item>
           <Dropdown.Item onClick={() => setShown('vary')}>{say('bench.vary-more')}</Dropdown.Item>
           <Dropdown.Item onClick={() => setShown('isolate')}>{say('bench.hard-spots-as-drills-more')}</Dropdown.Item>
           <Dropdown.Item onClick={() => setShown('versions')}>{say('common.versions-more')}</Dropdown.Item>

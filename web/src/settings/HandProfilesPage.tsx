@@ -14,7 +14,7 @@ import { TappingTest } from './TappingTest.tsx';
 
 const colourOf = (striker: Actuator): string => getDigitColour(striker === 'pick' ? 'down' : striker);
 
-/** How much quicker (above 0) or slower than the able adult's a finger is that takes `scale` times as long, in per cent. */
+/** Per cent by which a finger that takes `scale` times as long is quicker than the able adult's; below 0 slower. */
 const speedPercent = (scale: number): number => Math.round(100 / scale - 100);
 
 /** To five per cent: usual speeds are no closer known. */

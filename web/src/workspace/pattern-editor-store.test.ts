@@ -3,7 +3,8 @@ import { say } from '@fleet-wren/wording';
 import { DEFAULT_PLAYBACK_OPTIONS } from '../audio/playback-schedule.ts';
 import { createPattern, createVoicingEdit, shiftInTime, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
-import { EDITOR_COMMANDS, runTransform, type CommandContext } from '../components/pattern-editor/editor-commands.ts';
+import { EDITOR_COMMANDS, runTransform } from '../components/pattern-editor/editor-commands.ts';
+import type { CommandContext } from '../components/pattern-editor/editor-command.ts';
 import { shownKey } from '../components/shortcuts/key-press.ts';
 import { createPatternEditorStore, type PatternEditorStore } from './pattern-editor-store.ts';
 
@@ -27,6 +28,7 @@ const reachOf = (bench: PatternEditorStore): CommandContext => ({
   digit: 'm',
   showKeys: () => undefined,
   showView: () => undefined,
+  showFigure: () => undefined,
   playing: {
     playing: false,
     listening: DEFAULT_PLAYBACK_OPTIONS,

@@ -1,12 +1,7 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say } from '@fleet-wren/wording';
 import {
-  SLURS,
   copyStrokes,
   shiftInTime,
-  createFollowChordEdit,
-  createFretEdit,
-  createFretMoveEdit,
-  createSamePitchEdit,
   createInsertBeatEdit,
   createMoveEdit,
   createPasteEdit,
@@ -17,36 +12,19 @@ import {
   ticksPerBeat,
   patternLength,
   type Digit,
-  type Slur,
   type Stroke,
   type PatternTransform,
 } from '@fleet-wren/core';
-import { createStrokeId, getEditTargets, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
-import { FretTyping } from './fret-typing.ts';
+import { createStrokeId, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
+import { targets, type CommandContext, type EditorCommand } from './editor-command.ts';
+import { FIGURES, NOTE_MOVES, cycleHarmonic, followChord, louder, slur, typeFret } from './note-commands.ts';
 import { cycleBend } from './ornament-choices.ts';
-import type { PlayerControls } from '../../audio/usePlayer.ts';
-import type { Shortcut } from '../shortcuts/shortcut.ts';
-
-/** What a command may touch. */
-export interface CommandContext {
-  readonly bench: PatternEditorStore;
-  readonly playing: PlayerControls;
-  /** The digit the solver gave the chosen stroke. */
-  readonly digit: Digit | null;
-  readonly showKeys: () => void;
-  readonly showView: () => void;
-}
 
 /** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
 export const runTransform = (bench: PatternEditorStore, transform: PatternTransform): boolean => {
   const { document: pattern, selection, tryEdit } = bench.getState();
   return tryEdit(transform(pattern, [...selection], createStrokeId));
 };
-
-/** A command of the bench: every one has a key. */
-export interface EditorCommand extends Shortcut<'move' | 'notes' | 'select' | 'listen' | 'pattern'> {
-  readonly run: (reach: CommandContext, key: string) => void;
-}
 
 const moveBy =
   (slots: number, strings: number) =>
@@ -77,8 +55,6 @@ const lastMultiple = (at: number, ticks: number): number => (Math.ceil(at / tick
 /** What was copied last: it can be put down on another pattern too. */
 let clipboard: readonly Stroke[] = [];
 
-const targets = (bench: PatternEditorStore): readonly string[] => getEditTargets(bench.getState());
-
 const shiftBy =
   (parts: number, strings: number) =>
   ({ bench }: CommandContext): void => {
@@ -103,80 +79,6 @@ const paste = ({ bench }: CommandContext): void => {
   };
   if (tryEdit(createPasteEdit(pattern, clipboard, cell.at, newId))) select(names);
 };
-
-const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: SLURS[0] as Slur, o: SLURS[1] as Slur, s: SLURS[2] as Slur };
-
-const slur = ({ bench }: CommandContext, key: string): void =>
-  bench.getState().change(({ slur: old, pin, ...stroke }) => {
-    const next = SLUR_KEYS[key];
-    return old === next ? { ...stroke, ...(pin ? { pin } : {}) } : { ...stroke, slur: next };
-  });
-
-/** Frets above the stopped note at which a harmonic is first touched: the octave. */
-const OCTAVE = 12;
-
-/** None, then a natural one at the twelfth fret, then one touched by the picking hand, then none again. */
-const cycleHarmonic = ({ bench }: CommandContext): void => {
-  const { document: pattern, change } = bench.getState();
-  change(({ harmonic, ...stroke }) => {
-    const fret = stroke.fret ?? pattern.voicing.frets[pattern.voicing.frets.length - stroke.string] ?? 0;
-    if (!harmonic) return { ...stroke, harmonic: { kind: 'natural', touch: OCTAVE } };
-    return harmonic.kind === 'natural'
-      ? { ...stroke, harmonic: { kind: 'harp', touch: fret + OCTAVE, above: OCTAVE } }
-      : stroke;
-  });
-};
-
-const louder =
-  (step: 1 | -1) =>
-  ({ bench }: CommandContext): void => {
-    const order = ['soft', undefined, 'loud'] as const;
-    bench.getState().change(({ loudness, ...stroke }) => {
-      const next = order[Math.min(2, Math.max(0, order.indexOf(loudness) + step))];
-      return next ? { ...stroke, loudness: next } : stroke;
-    });
-  };
-
-const typing = new FretTyping();
-
-/** The note the cell is on, laid there with a fret of its own where there is none yet. */
-const layNote = (bench: PatternEditorStore, fret: number, step: string): void => {
-  const { cell, applyEdit } = bench.getState();
-  applyEdit({ kind: 'put', strokes: [{ id: createStrokeId(), ...cell, fret }] }, step);
-};
-
-const typeFret = ({ bench }: CommandContext, key: string): void => {
-  const { document: pattern, applyEdit, reject, cell } = bench.getState();
-  const ids = targets(bench);
-  const { frets, capo } = pattern.instrument;
-  // A note that is laid by its first figure is the one its second is typed for.
-  const named = ids.length > 0 && bench.getState().selection.size > 0 ? ids : [`${cell.at}/${cell.string}`];
-  const { fret, step } = typing.type(Number(key), named, frets - capo, performance.now());
-  if (ids.length === 0) return layNote(bench, fret, step);
-  const made = createFretEdit(pattern, ids, fret);
-  if (made.ok) applyEdit(made.value, step);
-  else reject(sayProblems(made.problems));
-};
-
-/** Along the string by a fret, or to the next string at the pitch it has; the cell goes along with a single note. */
-const moveNote =
-  (frets: number, strings: number) =>
-  ({ bench }: CommandContext): void => {
-    const { document: pattern, tryEdit, selection, cell, moveCell } = bench.getState();
-    const ids = targets(bench);
-    const made = strings === 0 ? createFretMoveEdit(pattern, ids, frets) : createSamePitchEdit(pattern, ids, strings);
-    if (ids.length === 0 || !tryEdit(made) || selection.size > 0 || strings === 0) return;
-    moveCell({ at: cell.at, string: cell.string + strings });
-  };
-
-const NOTE_MOVES: Readonly<Record<string, (reach: CommandContext) => void>> = {
-  'Alt+ArrowRight': moveNote(1, 0),
-  'Alt+ArrowLeft': moveNote(-1, 0),
-  'Alt+ArrowUp': moveNote(0, -1),
-  'Alt+ArrowDown': moveNote(0, 1),
-};
-
-const FIGURES = Array.from({ length: 10 }, (_, figure) => String(figure));
 
 const SHIFTS: Readonly<Record<string, (reach: CommandContext) => void>> = {
   'Shift+ArrowRight': shiftBy(1, 0),
@@ -353,6 +255,12 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
   { keys: ['n'], label: say('bench.harmonic-natural-harp-off'), group: 'notes', run: cycleHarmonic },
   { keys: FIGURES, label: say('bench.fret-by-figures'), group: 'notes', run: typeFret },
   {
+    keys: ['y'],
+    label: say('bench.type-or-paste-notes'),
+    group: 'notes',
+    run: ({ showFigure }) => showFigure(),
+  },
+  {
     keys: Object.keys(NOTE_MOVES),
     label: say('bench.move-along-or-across'),
     group: 'notes',
@@ -362,10 +270,7 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
     keys: ['f'],
     label: say('bench.fret-from-the-chord'),
     group: 'notes',
-    run: ({ bench }) => {
-      const { document: pattern, applyEdit } = bench.getState();
-      if (targets(bench).length > 0) applyEdit(createFollowChordEdit(pattern, targets(bench)));
-    },
+    run: followChord,
   },
   {
     keys: ['q'],
@@ -450,6 +355,8 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
 
 /** Runs the command of a key; false when it is none of the bench's. */
 export const runShortcut = (key: string, reach: CommandContext): boolean => {
+  // Where nothing of a bench was copied, the text of another program may be pasted.
+  if (key === 'Ctrl+v' && clipboard.length === 0) return false;
   const command = EDITOR_COMMANDS.find(({ keys }) => keys.includes(key));
   command?.run(reach, key);
   return command !== undefined;

@@ -1,5 +1,5 @@
 /** Milliseconds within which a second figure makes one fret of the two. */
-export const SECOND_FIGURE_WITHIN = 700;
+const SECOND_FIGURE_WITHIN = 700;
 
 interface Typed {
   readonly fret: number;
@@ -22,10 +22,10 @@ export class FretTyping {
   type(figure: number, ids: readonly string[], highest: number, now: number): TypedFret {
     const notes = ids.join(' ');
     const { last } = this;
-    const both =
-      last && last.notes === notes && now - last.at <= SECOND_FIGURE_WITHIN ? 10 * last.fret + figure : figure;
-    const joins = last !== undefined && both !== figure && both <= highest;
-    const typed = { fret: joins ? both : figure, at: now, notes, began: joins ? last.began : now };
+    const isSoon = last !== undefined && now >= last.at && now - last.at <= SECOND_FIGURE_WITHIN;
+    const both = isSoon && last.notes === notes ? 10 * last.fret + figure : Infinity;
+    const joins = both <= highest;
+    const typed = { fret: joins ? both : figure, at: now, notes, began: joins && last ? last.began : now };
     this.last = typed;
     return { fret: typed.fret, step: `fret ${notes} ${typed.began}` };
   }

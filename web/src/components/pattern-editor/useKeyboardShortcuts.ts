@@ -2,7 +2,8 @@ import { findStrokeAt, type Digit } from '@fleet-wren/core';
 import { useEffect, useRef } from 'react';
 import type { AnalysedPattern } from '../analysed-pattern.ts';
 import { enterShortcutScope } from '../shortcuts/shortcut-manager.ts';
-import { runShortcut, type CommandContext } from './editor-commands.ts';
+import { runShortcut } from './editor-commands.ts';
+import type { CommandContext } from './editor-command.ts';
 import type { PatternEditorState } from '../../workspace/pattern-editor-store.ts';
 
 /** The digit of the stroke the keyboard stands on. */

@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
-import { EDITOR_COMMANDS, type EditorCommand } from '../pattern-editor/editor-commands.ts';
+import { EDITOR_COMMANDS } from '../pattern-editor/editor-commands.ts';
+import type { EditorCommand } from '../pattern-editor/editor-command.ts';
 import { shownKey } from './key-press.ts';
 import { PRACTICE_SHORTCUTS } from './practice-shortcuts.ts';
 import type { Shortcut } from './shortcut.ts';
