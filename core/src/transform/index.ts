@@ -8,6 +8,7 @@ export { doubleNoteValues, halveNoteValues } from './scale-time.ts';
 export { swapLeadFinger } from './swap-lead-finger.ts';
 export {
   addThumbPulse,
+  applyToHandPart,
   bindThumbToChordRoles,
   doubleThumbPulse,
   halveThumbPulse,

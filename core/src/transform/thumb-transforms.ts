@@ -21,6 +21,7 @@ const timesOf = (strokes: readonly Stroke[]): readonly number[] =>
   [...new Set(strokes.map(({ at }) => at))].sort((a, b) => a - b);
 
 const noThumb = refuse(message('reason.no-thumb-on-bass'));
+const noFingers = refuse(message('reason.no-finger-notes'));
 
 /**
  * Leaves every other stroke of the thumb's pulse out.
@@ -131,6 +132,40 @@ export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
   );
   return createReplaceEdit(pattern, ids, { strokes: placed });
 };
+
+/** Who of the hand a transform is for: the other one stays as it is. */
+export type HandPart = 'thumb' | 'fingers';
+
+/**
+ * A transform for the thumb's strokes or the fingers' only, by who plays them; the others stay where they are.
+ * @example
+ * valueOrThrow(
+ *   applyPatternEdit(
+ *     valueOrThrow(parseStringNotation('5 3 4 2')).pattern,
+ *     valueOrThrow(
+ *       applyToHandPart('fingers', reverseStrokes)(
+ *         valueOrThrow(parseStringNotation('5 3 4 2')).pattern,
+ *         [],
+ *         createIdGenerator(valueOrThrow(parseStringNotation('5 3 4 2')).pattern),
+ *       ),
+ *     ),
+ *   ),
+ * )
+ *   .document.strokes.map(({ at, string }) => `${at}/${string}`)
+ *   .join(' ') // => '0/5 210/2 420/4 630/3'
+ */
+export const applyToHandPart =
+  (part: HandPart, transform: PatternTransform): PatternTransform =>
+  (pattern, ids, newId) => {
+    const isThumb = createThumbTest(pattern);
+    const own = selectStrokes(pattern, ids).filter((stroke) => isThumb(stroke) === (part === 'thumb'));
+    if (own.length === 0) return failure(part === 'thumb' ? noThumb : noFingers);
+    return transform(
+      pattern,
+      own.map(({ id }) => id),
+      newId,
+    );
+  };
 
 /**
  * Keeps the thumb's strokes only, or takes them out.

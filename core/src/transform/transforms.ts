@@ -9,6 +9,7 @@ import { doubleNoteValues, halveNoteValues } from './scale-time.ts';
 import { mirrorStrings, moveStrings } from './move-strings.ts';
 import {
   addThumbPulse,
+  applyToHandPart,
   bindThumbToChordRoles,
   doubleThumbPulse,
   halveThumbPulse,
@@ -103,6 +104,24 @@ export const TRANSFORMS: readonly TransformDefinition[] = [
     name: message('transform.only-fingers.name'),
     group: 'thumb',
     transform: fixed(keepHandPart('fingers')),
+  },
+  {
+    key: 'reverse-fingers',
+    name: message('transform.reverse-fingers.name'),
+    group: 'thumb',
+    transform: fixed(applyToHandPart('fingers', reverseStrokes)),
+  },
+  {
+    key: 'fingers-later',
+    name: message('transform.fingers-later.name'),
+    group: 'thumb',
+    transform: (pattern) => applyToHandPart('fingers', shiftInTime(subdivisionTicks(pattern))),
+  },
+  {
+    key: 'thumb-later',
+    name: message('transform.thumb-later.name'),
+    group: 'thumb',
+    transform: (pattern) => applyToHandPart('thumb', shiftInTime(subdivisionTicks(pattern))),
   },
   { key: 'twice', name: message('transform.twice.name'), group: 'whole', transform: fixed(doubleLength) },
   {

@@ -1,6 +1,7 @@
 /** Why something cannot be done, as part of an error. */
 export const reasons = {
   'reason.no-thumb-on-bass': 'No thumb note on a bass string.',
+  'reason.no-finger-notes': 'The fingers play nothing here.',
   'reason.augment-divided-beats':
     'Some beats have their own division, which cannot be doubled. Give them the pattern’s division first.',
   'reason.augment-too-long': 'Doubled, the pattern would be longer than {limit} bars.',
