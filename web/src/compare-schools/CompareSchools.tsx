@@ -2,6 +2,7 @@ import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './compare-schools.scss';
 import {
   COMPARISON_LIMITS,
+  SCHOOLS,
   isDeepEqual,
   type SchoolResult,
   type SchoolComparison,
@@ -22,6 +23,10 @@ import { StrainChart } from './StrainChart.tsx';
 
 /** Schools compared with the pattern's own when nothing was chosen yet. */
 const USUAL = ['one-per-string', 'three-finger', 'rolling', 'hybrid'];
+
+/** In the place of one school: all of them. */
+const ALL = 'all';
+const EVERY_SCHOOL = SCHOOLS.map(({ key }) => key);
 
 const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[] => {
   const wanted = asked
@@ -97,9 +102,12 @@ const CompareSchools = () => {
               className="add-school"
               aria-label={say('approaches.add-a-school')}
               value=""
-              onChange={({ target }) => choose([...schools, target.value])}
+              onChange={({ target }) =>
+                choose(target.value === ALL ? [...schools, ...EVERY_SCHOOL] : [...schools, target.value])
+              }
             >
               <option value="">{say('approaches.add-a-school-more')}</option>
+              <option value={ALL}>{say('approaches.add-all')}</option>
               <SchoolOptions own={own} without={schools} />
             </select>
           )}{' '}

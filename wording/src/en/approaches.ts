@@ -7,6 +7,7 @@ export const approaches = {
   'approaches.equal': 'equal',
   'approaches.max-tempo': 'max tempo',
   'approaches.add-a-school': 'Add a school',
+  'approaches.add-all': 'All schools',
   'approaches.add-a-school-more': 'Add a school…',
   'approaches.difficulty-by-tempo': 'Difficulty by tempo',
   'approaches.every-s': '{strikerName}, every {gap} s',

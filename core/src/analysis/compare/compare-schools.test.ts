@@ -11,7 +11,7 @@ import {
   computeStringChanges,
   type SchoolComparison,
 } from '../index.ts';
-import { SCHOOLS, createTaskFromPattern, type School } from '../../fingering/index.ts';
+import { SCHOOLS, SCHOOLS_AND_VARIANTS, createTaskFromPattern, type School } from '../../fingering/index.ts';
 import { listDigitsInOrder } from '../pattern/analyse-pattern.ts';
 
 const compared = (figure: string, tempo: number, keys: readonly string[]): SchoolComparison => {
@@ -63,13 +63,20 @@ describe('the same notes under several schools', () => {
     expect(both(pinned)).toEqual(both(pattern));
   });
 
-  test.each([[['rolling']], [SCHOOLS.slice(0, 7).map(({ key }) => key)]])(
-    'fewer than two or more than six are refused: %j',
+  test.each([[['rolling']], [Array.from({ length: 41 }, (_, index) => `school-${index}`)]])(
+    'fewer than two or more than forty are refused: %j',
     (keys) => {
       const result = findSchoolsToCompare(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, keys);
-      expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(/Compare 2 to 6 schools/);
+      expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(/Compare 2 to 40 schools/);
     },
   );
+
+  test('all schools with their variants are compared at once', () => {
+    const keys = SCHOOLS_AND_VARIANTS.map(({ key }) => key);
+    const { pattern } = valueOrThrow(parseStringNotation('5 3 2 3'));
+    const { results } = compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, keys)));
+    expect(results.map(({ school }) => school)).toEqual(keys);
+  });
 
   test('the curve of strain rises with the tempo for a fixed fingering', () => {
     const [first] = compared('1 1 1 1', 90, ['thumb-index:strict', 'alternation:i-m']).results;

@@ -11,7 +11,7 @@ export interface SchoolComparison {
 }
 
 /** How many schools can be compared at once. */
-export const COMPARISON_LIMITS = { least: 2, most: 6 } as const;
+export const COMPARISON_LIMITS = { least: 2, most: 40 } as const;
 
 /** Pins belong to the fingering they were made for: a comparison of schools leaves them aside. */
 const removePins = (pattern: Pattern): Pattern => ({
@@ -40,7 +40,7 @@ export const compareSchools = (
 /**
  * The schools behind keys; those of a studio's own come along, the one the pattern carries too. Errors:
  * `school-unknown`, `compared-wrong` for fewer than
- * two or more than six.
+ * two or more than forty.
  * @example
  * findSchoolsToCompare(createPattern('Roll'), ['rolling']).ok // => false
  */
