@@ -5,6 +5,7 @@ import { Button, Dropdown } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOutMutation } from '../api/account.ts';
 import { letGo } from '../components/blur-after-click.ts';
+import { PaletteHost } from '../components/palette/PaletteHost.tsx';
 import { InitialRecoveryCodes } from '../components/recovery-codes/InitialRecoveryCodes.tsx';
 import { getCurrentTheme, toggleTheme } from './theme.ts';
 
@@ -42,6 +43,7 @@ const AccountLinks = ({ signOut }: { readonly signOut: () => void }) => {
   const { data: account } = useAccount();
   return (
     <div className="shell-foot">
+      <PaletteHost />
       <span>{account?.studio}</span>
       <span className="text-soft">{account?.name}</span>
       <ThemeButton />

@@ -43,6 +43,7 @@ const BY_KEY: ReadonlyMap<string, SongShortcutName> = new Map(
 /** Hears the keys of the map; answers how to stop. */
 export const bindSongShortcuts = (store: SongStore, play: () => void): (() => void) =>
   enterShortcutScope({
+    shortcuts: Object.values(SONG_SHORTCUTS),
     press: (key) => {
       const name = BY_KEY.get(key);
       if (name === undefined) return false;

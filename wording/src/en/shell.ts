@@ -1,4 +1,12 @@
 export const shell = {
+  'palette.title': 'Find anything',
+  'palette.open': 'Find',
+  'palette.hint': 'Pattern, song, student, screen or command',
+  'palette.none': 'Nothing by that name.',
+  'palette.here': 'Here',
+  'palette.places': 'Go to',
+  'palette.school': 'School: {school}',
+  'palette.chord-diagrams': 'Chord diagrams',
   'shell.more': 'More',
   'shell.save-your-recovery-codes': 'Save your recovery codes',
   'shell.i-saved-them': 'I saved them',

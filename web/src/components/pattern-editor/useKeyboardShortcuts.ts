@@ -2,7 +2,7 @@ import { findStrokeAt, type Digit } from '@fleet-wren/core';
 import { useEffect, useRef } from 'react';
 import type { AnalysedPattern } from '../analysed-pattern.ts';
 import { enterShortcutScope } from '../shortcuts/shortcut-manager.ts';
-import { runShortcut } from './editor-commands.ts';
+import { EDITOR_COMMANDS, runShortcut } from './editor-commands.ts';
 import type { CommandContext } from './editor-command.ts';
 import type { PatternEditorState } from '../../workspace/pattern-editor-store.ts';
 
@@ -11,6 +11,9 @@ const digitHere = (
   { document, cell }: PatternEditorState,
   digits: AnalysedPattern['judgement']['digits'],
 ): Digit | null => digits[findStrokeAt(document, cell.at, cell.string)?.id ?? ''] ?? null;
+
+/** Commands worth finding by name: moving about and typing are not. */
+const NAMED_COMMANDS = EDITOR_COMMANDS.filter(({ group, keys }) => group !== 'move' && keys.length <= 2);
 
 /** The element in which the keys of the bench are at home. */
 const EDITOR = '.threads[role="application"]';
@@ -30,6 +33,6 @@ export const useKeyboardShortcuts = (
       const now = latest.current;
       return runShortcut(key, { ...now.reach, digit: digitHere(now.reach.bench.getState(), now.digits) });
     };
-    return enterShortcutScope({ press, editor: EDITOR, isOnTop });
+    return enterShortcutScope({ press, editor: EDITOR, isOnTop, shortcuts: NAMED_COMMANDS });
   }, [isOnTop]);
 };

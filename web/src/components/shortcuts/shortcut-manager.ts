@@ -1,5 +1,6 @@
 import { useCharacterKeys } from './character-keys.ts';
 import { isCharacterKey, keyName } from './key-press.ts';
+import type { Shortcut } from './shortcut.ts';
 
 /** A screen or dialog that has shortcuts. */
 export interface ShortcutScope {
@@ -9,6 +10,8 @@ export interface ShortcutScope {
   readonly editor?: string;
   /** A control that says the same as its keys, so that it keeps none of them for itself. */
   readonly surface?: string;
+  /** What it offers besides to be found by name. */
+  readonly shortcuts?: readonly Shortcut[];
   /** Whether it lies over the others, which hear nothing meanwhile. */
   readonly isOnTop?: boolean;
 }
@@ -58,3 +61,17 @@ export const enterShortcutScope = (scope: ShortcutScope): (() => void) => {
     if (scopes.length === 0) window.removeEventListener('keydown', hear);
   };
 };
+
+/** A shortcut that can be used where one is. */
+export interface UsableShortcut extends Shortcut {
+  readonly run: () => void;
+}
+
+/** The shortcuts of what is shown, the topmost scope's first. */
+export const listShortcutsHere = (): readonly UsableShortcut[] =>
+  [...scopes].reverse().flatMap(({ shortcuts = [], press }) =>
+    shortcuts.map((shortcut) => ({
+      ...shortcut,
+      run: () => void press(shortcut.keys[0] ?? '', new KeyboardEvent('keydown')),
+    })),
+  );

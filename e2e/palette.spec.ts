@@ -1,0 +1,35 @@
+import { say } from '@fleet-wren/wording';
+import { expect, test, violations } from './studio.ts';
+
+test('anything is found by name from the keyboard: a command of the bench, a pattern, a screen', async ({ bench }) => {
+  const { page } = bench;
+  const field = page.getByRole('combobox', { name: say('palette.title') });
+  await bench.click(0, 3);
+  await page.keyboard.press('Control+k');
+  await field.fill(say('bench.vibrato'));
+  await page.keyboard.press('Enter');
+  await expect(field).toBeHidden();
+  expect((await bench.strokes())[0]).toContain(say('bench.with-vibrato'));
+  await bench.saved();
+
+  await page.getByLabel(say('bench.pattern-name')).fill('Eel trap');
+  // From inside a field, and over the server's own search.
+  await page.keyboard.press('Control+k');
+  await expect(field).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await field.fill('help');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: say('help.title'), level: 1 })).toBeVisible();
+
+  await page.keyboard.press('Control+k');
+  await field.fill('trap eel');
+  await expect(page.getByRole('option', { name: 'Eel trap' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue('Eel trap');
+
+  await page.keyboard.press('Control+k');
+  await field.fill('no such thing at all');
+  await expect(page.getByText(say('palette.none'))).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(field).toBeHidden();
+});
