@@ -56,6 +56,17 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
+    name: 'school',
+    take: async (page) => {
+      await page.goto('/schools/three-finger');
+      await page.locator('.school-example .stroke').first().waitFor();
+      await page
+        .getByText(/bpm max/)
+        .first()
+        .waitFor();
+    },
+  },
+  {
     name: 'sustain',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
@@ -128,14 +139,6 @@ export const SCREENSHOT_VIEWS = [
     name: 'generate',
     take: async (page) => {
       await page.goto('/patterns/generate?figure=alternating-thumb');
-      await page.getByText(/no problems/).waitFor();
-    },
-  },
-  {
-    name: 'pattern-library',
-    take: async (page) => {
-      await page.goto('/patterns/library');
-      await page.getByRole('button', { name: say('library.forward-roll-bar.name') }).click();
       await page.getByText(/no problems/).waitFor();
     },
   },
