@@ -344,7 +344,7 @@ describe('what is refused, and how it is said', () => {
       ['finger', '--strings', '6 3', '--profile', fileWith('no.json', 'slow')],
       /it is not JSON/,
     ],
-    ['one school to compare', ['compare', '--strings', '6 3', '--schools', 'rolling'], /Compare 2 to 6 schools/],
+    ['one school to compare', ['compare', '--strings', '6 3', '--schools', 'rolling'], /Compare 2 to 40 schools/],
     ['no answers asked for', ['finger', '--strings', '6 3', '--k', '0'], /--k must be a whole number/],
     ['an unknown command', ['dance'], /no command “dance”/],
     ['an unknown flag', ['finger', '--loud'], /loud/],

@@ -1,7 +1,7 @@
 import { createPasteEdit, createResizeEdit, type AnyPatternEdit, type IdGenerator } from '../edit/index.ts';
 import { success, type Result } from '../errors/index.ts';
 import type { FigureText } from '../formats/index.ts';
-import { PATTERN_LIMITS, patternLength, type Pattern, type Stroke } from '../pattern/index.ts';
+import { PATTERN_LIMITS, type Pattern, type Stroke } from '../pattern/index.ts';
 import { ticksPerBar } from '../time/index.ts';
 
 const barsFor = ({ metre }: Pattern, ticks: number): number =>
@@ -48,11 +48,9 @@ export const createReplaceByFigureEdit = (
   newId: IdGenerator,
 ): Result<AnyPatternEdit> => {
   const bars = barsFor(pattern, figure.length);
-  const emptied = { ...pattern, strokes: [], bars };
-  const pasted = createPasteEdit(emptied, named(figure), 0, newId);
+  const pasted = createPasteEdit({ ...pattern, strokes: [], bars }, named(figure), 0, newId);
   if (!pasted.ok) return pasted;
   const remove: AnyPatternEdit = { kind: 'remove', ids: pattern.strokes.map(({ id }) => id) };
   const resize = createResizeEdit({ ...pattern, strokes: [] }, { bars });
-  const isSame = bars === pattern.bars && patternLength(emptied) === patternLength(pattern);
-  return success({ kind: 'batch', edits: [remove, ...(isSame ? [] : [resize]), pasted.value] });
+  return success({ kind: 'batch', edits: [remove, ...(bars === pattern.bars ? [] : [resize]), pasted.value] });
 };

@@ -1,6 +1,6 @@
 import { formatKey, keySignature } from '../../theory/index.ts';
 import { channelOfString } from './string-channels.ts';
-import { getLoudness, listSoundedNotes } from '../../sound/index.ts';
+import { getLoudness, listSoundedNotes, type SoundedNote } from '../../sound/index.ts';
 import type { Score, ScoreStroke } from '../../score/index.ts';
 import { pitchBendEvents, pitchBendRangeEvents, ticksOf } from './pitch-bend.ts';
 import { ticksPerBeat, isSameMetre, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
@@ -98,8 +98,8 @@ const markerEvents = ({ bars }: Score, { sections }: ScoreAnnotations): readonly
     return at === undefined ? [] : [{ at, rank: 1, bytes: metaText(0x06, name) }];
   });
 
-const noteEvents = (score: Score): readonly TrackEvent[] =>
-  listSoundedNotes(score).flatMap((sounded) => {
+const noteEvents = (score: Score, notes: readonly SoundedNote[]): readonly TrackEvent[] =>
+  notes.flatMap((sounded) => {
     const { stroke, note } = sounded;
     const [channel, midi] = [channelOf(stroke), (stroke.pitch as number) + note.semitones];
     const { at, end } = ticksOf(score, sounded);
@@ -139,11 +139,12 @@ export const encodeSmf = (events: readonly TrackEvent[]): Uint8Array => {
  * exportMidi(flattenScore(createPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */
 export const exportMidi = (score: Score, said: ScoreAnnotations = {}): Uint8Array => {
-  const notes = noteEvents(score);
+  const sounded = listSoundedNotes(score);
+  const notes = noteEvents(score, sounded);
   const end: TrackEvent = { at: score.length, rank: 99, bytes: [0xff, 0x2f, 0] };
   return encodeSmf([
     ...opening(score),
-    ...pitchBendRangeEvents(score),
+    ...pitchBendRangeEvents(sounded),
     ...tempoEvents(score),
     ...metreEvents(score),
     ...keyEvents(said),

@@ -1,5 +1,5 @@
 import { applySwing, findLastAtOrBefore, type Score } from '../../score/index.ts';
-import { listSoundedNotes, type PitchPoint, type SoundedNote } from '../../sound/index.ts';
+import type { PitchPoint, SoundedNote } from '../../sound/index.ts';
 import { channelOfString } from './string-channels.ts';
 import type { TrackEvent } from './track-event.ts';
 
@@ -55,10 +55,8 @@ export const pitchBendEvents = (
 };
 
 /** What full pitch bend stands for, said on the channels where pitch moves. */
-export const pitchBendRangeEvents = (score: Score): readonly TrackEvent[] => {
-  const strings = new Set(
-    listSoundedNotes(score).flatMap(({ stroke, note }) => (note.curve.length > 0 ? [stroke.string] : [])),
-  );
+export const pitchBendRangeEvents = (notes: readonly SoundedNote[]): readonly TrackEvent[] => {
+  const strings = new Set(notes.flatMap(({ stroke, note }) => (note.curve.length > 0 ? [stroke.string] : [])));
   return [...strings].map((string) => {
     const control = 0xb0 | channelOfString(string);
     // Events of one message each would be four of one rank; running through them in one keeps their order.
