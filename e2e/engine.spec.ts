@@ -166,7 +166,7 @@ test('a hand is measured by tapping; a run too short is refused, and the hand ca
   await page.getByLabel(say('settings.hand-profile-name')).fill('Slow thumb');
   await page.getByRole('button', { name: say('settings.save-hand-profile') }).click();
   const line = page.getByRole('listitem').filter({ hasText: 'Slow thumb' });
-  await expect(line).toContainText('1.41');
+  await expect(line).toContainText(say('settings.speed-slower', { percent: 29 }));
   await line.getByRole('button', { name: say('common.use') }).click();
   await expect(line).toContainText(say('common.in-use'));
   expect(await violations(page)).toEqual([]);
