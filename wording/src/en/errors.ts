@@ -145,7 +145,7 @@ export const errors = {
   'error.tab-grace':
     '{value, plural, one {# grace note leads nowhere and was skipped.} other {# grace notes lead nowhere and were skipped.}}',
   'error.tab-bends':
-    '{value, plural, one {# bend does} other {# bends do}} not say how far and {value, plural, one {is} other {are}} read as a whole tone.',
+    '{value, plural, one {# bend does} other {# bends do}} not say how far and {value, plural, one {is} other {are}} read as a whole step.',
   'error.tab-taps':
     '{value, plural, one {# tapped note is} other {# tapped notes are}} read as {value, plural, one {a hammer-on} other {hammer-ons}}.',
   'error.times-from-counts': 'Notes between the counts were placed by their columns: {value}.',

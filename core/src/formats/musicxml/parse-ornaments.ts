@@ -1,5 +1,5 @@
 import { ORNAMENT_LIMITS, type Bend, type SlideSide, type Stroke } from '../../pattern/index.ts';
-import { nearestBend } from '../parsed-music/nearest-bend.ts';
+import { USUAL_TRILL, nearestBend } from '../parsed-music/usual-ornaments.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { PICKED_SLIDE_TEXT, REST_STROKE_TEXT } from './serialise-ornaments.ts';
 import { findChild, findDescendant, listChildren, numberAt, textAt, type XmlNode } from './xml-tree.ts';
@@ -14,9 +14,6 @@ const bendOf = (technical: XmlNode | undefined): Bend | undefined => {
 
 const hasText = (technical: XmlNode | undefined, text: string): boolean =>
   listChildren(technical, 'other-technical').some((one) => one.text.trim() === text);
-
-/** Frets a trill goes up where nothing says how far. */
-const USUAL_TRILL = 2;
 
 const trillOf = (notations: XmlNode | undefined, technical: XmlNode | undefined): number | undefined => {
   const said = listChildren(technical, 'other-technical')

@@ -9,7 +9,7 @@ import {
   type SlideSide,
   type Slur,
 } from '../../pattern/index.ts';
-import { nearestBend } from '../parsed-music/nearest-bend.ts';
+import { USUAL_BEND, USUAL_TRILL, nearestBend } from '../parsed-music/usual-ornaments.ts';
 import type { SystemBars } from './parse-bars.ts';
 import type { TabSystem } from './find-systems.ts';
 
@@ -51,10 +51,6 @@ const SLUR_SIGNS: Readonly<Record<string, Slur>> = {
 
 /** Signs that say nothing about who plays: rules, bars, vibrato, ends of brackets. */
 const SILENT = new Set([...'-|~ :*=^vV.,]}[{()<>\'"+']);
-
-/** Semitones of a bend, and frets of a trill, that do not say how far (common practice, no source). */
-const USUAL_BEND = 2;
-const USUAL_TRILL = 2;
 
 /** Collects the notes of a text and what is not known in it, up to what a pattern holds and a teacher reads. */
 export interface TabParseState {

@@ -1,6 +1,5 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { SCHOOL_GUIDES, createPattern } from '@fleet-wren/core';
-import { sayLabel } from '@fleet-wren/wording';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useCreatePattern, usePatternList } from '../../api/patterns.ts';

@@ -2,13 +2,13 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import {
   BEND_STEPS,
   ORNAMENT_LIMITS,
-  SLURS,
   bendName,
   findStoppedFret,
   type GraceNote,
   type Slur,
   type Stroke,
 } from '@fleet-wren/core';
+import { SlurOptions } from './SlurOptions.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../../workspace/pattern-editor-context.ts';
 import {
   ORNAMENTS,
@@ -100,12 +100,7 @@ const GraceFields = ({ stroke }: FieldProps) => {
             set({ frets: grace.frets, ...(value === '' ? {} : { slur: value as Slur }) })
           }
         >
-          <option value="">{say('bench.picked')}</option>
-          {SLURS.map((slur) => (
-            <option key={slur} value={slur}>
-              {say(`slur.${slur}`)}
-            </option>
-          ))}
+          <SlurOptions />
         </select>
       </label>
     </>

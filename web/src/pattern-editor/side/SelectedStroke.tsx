@@ -27,6 +27,7 @@ import { useMemo, useState } from 'react';
 import { getDigitColour } from '../../components/stroke-symbol/symbol-shapes.ts';
 import { StrokeSymbol } from '../../components/stroke-symbol/StrokeSymbol.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../../workspace/pattern-editor-context.ts';
+import { SlurOptions } from './SlurOptions.tsx';
 import { OrnamentFields } from './OrnamentFields.tsx';
 import { ROLE_WORDS } from '../../components/pattern-editor/screen-reader-text.ts';
 
@@ -221,12 +222,7 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
     <label>
       {say('bench.played-by')}
       <select value={stroke.slur ?? ''} onChange={({ target }) => choose(target.value as Slur)}>
-        <option value="">{say('bench.picked')}</option>
-        {SLURS.map((slur) => (
-          <option key={slur} value={slur}>
-            {say(`slur.${slur}`)}
-          </option>
-        ))}
+        <SlurOptions />
       </select>
     </label>
   );
