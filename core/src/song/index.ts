@@ -8,7 +8,7 @@ export {
   type MutedStroke,
   type ExpandedSong,
 } from './expansion/expand-song.ts';
-export { patternToFigure, extractBars } from './expansion/figure-conversion.ts';
+export { patternToFigure, extractBars, extractBenchBars } from './expansion/figure-conversion.ts';
 export { createSectionPatterns, type SectionPattern } from './analysis/section-patterns.ts';
 export { validateSong } from './model/validate-song.ts';
 export {
@@ -18,6 +18,7 @@ export {
   type VocalRange,
 } from './chart/singer-keys.ts';
 export { findSongKey, listSoundingSymbols, type SongKey } from './analysis/song-key.ts';
+export { createHalfTimeEdit } from './edit/half-time.ts';
 export { createFeelEdit } from './edit/change-feel.ts';
 export { SONG_DOCUMENT_TYPE, applySongEdit, type SongChange, type SongEdit } from './edit/song-edit.ts';
 export { analyseSong, type BarAnalysis, type SongAnalysis } from './analysis/analyse-song.ts';
@@ -44,6 +45,7 @@ export { createSongFromScore, type ImportedSong } from './io/song-from-score.ts'
 export { importSong, type SongImport } from './io/import-song.ts';
 export { SONG_FORMAT, SONG_FORMAT_VERSION, parseSong, parseSongFile, serialiseSong } from './io/song-file.ts';
 export { formatForm, createSongSummary, type SongSummary } from './expansion/song-summary.ts';
+export { createBuildUp, type BuildUpLayer } from './analysis/build-up.ts';
 export { createEasierVersions, type EasierVersion } from './analysis/easier-versions.ts';
 export { moveLick, type MovedLick } from './edit/move-lick.ts';
 export {
@@ -63,6 +65,7 @@ export {
   createStrokesEdit,
   type BarRange,
   type EditScope,
+  type TextureScope,
 } from './edit/bar-edits.ts';
 export {
   compareSongSchools,

@@ -3,17 +3,23 @@ import { countActuatorStrokes, analysePattern, findPulseActuator } from '../../a
 import type { FingeringOptions } from '../../fingering/index.ts';
 import {
   fingerName,
-  formatStrokeReference,
   isMelodyStroke,
   actuatorOf,
   type Digit,
   type Pattern,
-  type Stroke,
   type Actuator,
+  type Stroke,
 } from '../../pattern/index.ts';
 import { offbeatTicks } from '../../time/index.ts';
 import { expandUnboundBars, expandSong } from '../expansion/expand-song.ts';
-import { SONG_LIMITS, type Bar, type FormEntry, type Section, type Song } from '../model/song.ts';
+import { SONG_LIMITS, type Bar, type Song } from '../model/song.ts';
+import {
+  createUnrolledSong,
+  createWrittenBar,
+  fitsSongLimits,
+  keepStrokes,
+  type StrokeFilter,
+} from './keep-strokes.ts';
 import type { SongAnalysis } from './analyse-song.ts';
 import type { PlayedBar } from '../model/unfold-form.ts';
 
@@ -31,19 +37,11 @@ export interface EasierVersion {
   readonly maxTempo: number | null;
 }
 
-type StrokeFilter = (digit: Digit | null, stroke: string) => boolean;
-
 /** The finger with the most strokes, the one nearer the thumb where two are level. */
 const findBusiestFinger = (count: ReadonlyMap<Actuator, number>, pulse: Actuator | undefined): Actuator | undefined =>
   (['i', 'm', 'a', 'c'] as const)
     .filter((striker) => striker !== pulse && count.has(striker))
     .sort((a, b) => (count.get(b) as number) - (count.get(a) as number))[0];
-
-/** A bar with strokes of its own in place of its figure and its melody. */
-const createWrittenBar = ({ melody: _melody, ...bar }: Bar, strokes: readonly Stroke[]): Bar => ({
-  ...bar,
-  texture: strokes.length === 0 ? 'rest' : { written: strokes },
-});
 
 /** A bar at half its speed, as two. */
 const splitIntoTwoBars = ({ bar, ticks }: PlayedBar, strokes: readonly Stroke[]): readonly Bar[] =>
@@ -53,50 +51,6 @@ const splitIntoTwoBars = ({ bar, ticks }: PlayedBar, strokes: readonly Stroke[])
     const { words: _words, ...rest } = bar;
     return createWrittenBar({ ...(from === 0 ? bar : rest), chords: within(bar.chords) }, within(strokes));
   });
-
-/** A song whose form is played once through, bar by bar as given; parts that are alike share a section. */
-const createUnrolledSong = (song: Song, bars: readonly (readonly Bar[])[], parts: readonly number[]): Song => {
-  const byPart = song.form.map((_, part) => bars.filter((_bar, index) => parts[index] === part).flat());
-  const known = new Map<string, Section>();
-  const form = song.form.flatMap(({ section }, part): readonly FormEntry[] => {
-    const own = byPart[part] as readonly Bar[];
-    if (own.length === 0) return [];
-    const look = JSON.stringify([section, own]);
-    const title = song.sections.find(({ id }) => id === section)?.name ?? 'Part';
-    const { tempo } = song.sections.find(({ id }) => id === section) ?? {};
-    const made = known.get(look) ?? {
-      id: `section-${known.size + 1}`,
-      name: title,
-      bars: own,
-      ...(tempo === undefined ? {} : { tempo }),
-    };
-    known.set(look, made);
-    return [{ section: made.id, times: 1 }];
-  });
-  return { ...song, figures: [], sections: [...known.values()], form };
-};
-
-const fitsSongLimits = ({ sections }: Song): boolean =>
-  sections.length <= SONG_LIMITS.sections && sections.every(({ bars }) => bars.length <= SONG_LIMITS.bars);
-
-/** A song with only some of its strokes, each bar written out; undefined where it cannot be held. */
-const keepStrokes = (song: Song, { expanded, analysis }: SongAnalysis, keep: StrokeFilter): Song | undefined => {
-  const bars = expandUnboundBars(song).map((strokes, index) =>
-    createWrittenBar(
-      (expanded.bars[index] as PlayedBar).bar,
-      strokes.filter(({ id }) => {
-        const played = formatStrokeReference({ bar: index, stroke: id, isMelody: false });
-        return keep(analysis.digits[played] ?? null, played);
-      }),
-    ),
-  );
-  const made = createUnrolledSong(
-    song,
-    bars.map((bar) => [bar]),
-    expanded.bars.map(({ formIndex }) => formIndex),
-  );
-  return fitsSongLimits(made) ? made : undefined;
-};
 
 /** A song at half its speed: twice the bars, every length doubled. */
 const createHalfSpeedSong = (song: Song, { expanded }: SongAnalysis): Song | undefined => {

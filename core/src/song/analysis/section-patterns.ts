@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
 import { PATTERN_LIMITS, type Pattern } from '../../pattern/index.ts';
-import { extractBars } from '../expansion/figure-conversion.ts';
+import { extractBenchBars } from '../expansion/figure-conversion.ts';
 import { expandSong, type ExpandedSong } from '../expansion/expand-song.ts';
 import type { Song } from '../model/song.ts';
 
@@ -33,11 +33,10 @@ const createSectionPattern = (
   const own = written.bars.slice(Math.max(0, from)).findIndex(({ section, repeat }) => section !== id || repeat > 1);
   const toEnd = own < 0 ? written.bars.length - from : own;
   const bars = from < 0 ? 0 : toEnd;
-  const taken = extractBars(written, Math.max(0, from), bars);
+  const taken = extractBenchBars(written, Math.max(0, from), bars);
   const reason = bars === 0 ? message('section-pattern.unused') : findObstacle(taken, bars);
-  const strokes = taken.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
   const called = `${song.name}, ${name}`.slice(0, PATTERN_LIMITS.name);
-  const pattern = reason === null ? { ...taken, name: called, cyclic: true, strokes } : null;
+  const pattern = reason === null ? { ...taken, name: called, cyclic: true } : null;
   return { section: id, name, bars, pattern, reason };
 };
 

@@ -75,3 +75,13 @@ test('moved to another capo, symbols that name what is fingered follow the finge
     ['A', 'x 0 2 2 2 0'],
   ]);
 });
+
+test('shapes written as frets are taken as they are', () => {
+  const song = valueOrThrow(
+    createSongFromChart(valueOrThrow(parseChart('| C=x35553 | x02210 | G x-2-4-4-3-2 |')), 'S'),
+  );
+  const shapes = Object.values(song.voicings).map(
+    ({ chord, frets }) => `${chord} ${frets.map((f) => f ?? 'x').join('')}`,
+  );
+  expect(shapes).toEqual(['C x35553', 'Am x02210', 'G 320003', 'Bm x24432']);
+});

@@ -39,7 +39,13 @@ interface ChartParserState {
   readonly problems: Problem[];
 }
 
-const isChordSymbol = (word: string): boolean => /^[A-H]/.test(word) && word.length <= 24 && parseChordSymbol(word).ok;
+/** A shape by its frets, `x32010` or `x-3-2-0-1-0`, by itself or behind a name: `C=x32010`. */
+const SHAPE_WORD = /^(?:([A-H][^=\s]*)=)?(?=.*\d)[x\d]{1,2}(?:-?[x\d]{1,2}){2,9}$/i;
+
+const isChordSymbol = (word: string): boolean => {
+  if (word.length > 24) return false;
+  return SHAPE_WORD.test(word) || (/^[A-H]/.test(word) && parseChordSymbol(word).ok);
+};
 
 const NO_CHORD_PATTERN = /^(N\.?C\.?|-)$/i;
 
@@ -170,7 +176,9 @@ const parseLines = (lines: readonly string[], reading: ChartParserState): void =
 
 /**
  * Reads a chord chart: bars between `|`, several chords share a bar's beats unless `C . . G` says otherwise, `%` is the
- * bar before, `x2` or `||: :||` repeats, a line that ends in `:` names a section, `N.C.` no chord; a line of chords
+ * Reads a chord chart: bars between `|`, several chords share a bar's beats unless `C . . G` says otherwise, `%` is the
+ * bar before, a shape may be written as its frets (`x32010`, `C=x35553`), `x2` or `||: :||` repeats, a line that ends
+ * in `:` names a section, `N.C.` no chord; a line of chords
  * above a line of words is read too. Errors: `chart-unreadable` with line and column for each word that is none,
  * `chart-empty`,
  * `too-large`.

@@ -6,6 +6,9 @@ import { getBarTicks, type Bar, type FigureTexture, type Song, type SongFigure }
 /** How far a change of what is played goes: into the bars alone, wherever their figure is, or everywhere but there. */
 export type EditScope = 'here' | 'everywhere' | 'elsewhere';
 
+/** How far a choice of what is played goes: also into the whole section, or into the last bar of every section. */
+export type TextureScope = EditScope | 'section' | 'section-ends';
+
 /** Bars of one place: a section, or an ending. */
 export interface BarRange {
   readonly location: string;
@@ -24,13 +27,15 @@ export const getFigureTexture = ({ texture }: Pick<Bar, 'texture'>): FigureTextu
 const createScopeTest = (
   song: Song,
   range: BarRange,
-  reach: EditScope,
+  reach: TextureScope,
 ): ((place: string, bar: Bar, index: number) => boolean) => {
   const first = getBarsAt(song, range.location)[range.from];
   const figure = first && getFigureTexture(first)?.figure;
   return (place, bar, index) => {
     const chosen = place === range.location && index >= range.from && index < range.from + range.count;
     if (reach === 'here') return chosen;
+    if (reach === 'section') return place === range.location;
+    if (reach === 'section-ends') return index === getBarsAt(song, place).length - 1;
     return getFigureTexture(bar)?.figure === figure && (reach === 'everywhere' || !chosen);
   };
 };
@@ -39,7 +44,7 @@ const createScopeTest = (
 const createBarsEdit = (
   song: Song,
   range: BarRange,
-  reach: EditScope,
+  reach: TextureScope,
   change: (bar: Bar) => Bar,
 ): readonly SongChange[] => {
   const reached = createScopeTest(song, range, reach);
@@ -59,8 +64,9 @@ const createBarsEdit = (
 };
 
 /**
- * The edit that puts a texture into some bars, into all that have their figure, or into all of those but the bars
- * themselves; figures that it needs come along.
+ * The edit that puts a texture into some bars, into all that have their figure, into all of those but the bars
+ * themselves, into their whole section, or as a fill into the last bar of every section and ending; figures that it
+ * needs come along.
  * @example
  * createTextureEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'everywhere', 'rest').edits
  *   .length // => 1
@@ -68,7 +74,7 @@ const createBarsEdit = (
 export const createTextureEdit = (
   song: Song,
   range: BarRange,
-  reach: EditScope,
+  reach: TextureScope,
   texture: Bar['texture'],
   more: readonly SongFigure[] = [],
 ): Extract<SongChange, { kind: 'batch' }> => ({

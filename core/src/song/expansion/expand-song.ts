@@ -8,6 +8,7 @@ import {
   type VariableBar,
   type Pattern,
   type ChordRole,
+  type ChordChange,
   type Stroke,
 } from '../../pattern/index.ts';
 import { flattenScore, type Score } from '../../score/index.ts';
@@ -31,6 +32,8 @@ export interface ExpandedSong {
   readonly bars: readonly PlayedBar[];
   /** The shape that holds where each bar begins. */
   readonly shapes: readonly Voicing[];
+  /** Every chord with the tick it is held from, the first at 0. */
+  readonly chords: readonly ChordChange[];
   readonly mutedStrokes: readonly MutedStroke[];
 }
 
@@ -227,6 +230,17 @@ const findFirstShape = (song: Song, played: readonly PlayedBar[]): Voicing =>
     .flatMap(({ bar }) => bar.chords.map(({ voicing }) => song.voicings[voicing]))
     .find((voicing) => voicing !== undefined) ?? createOpenStringsVoicing(stringCount(song.instrument));
 
+/** The chords of a song as they are held, in order. */
+const listChordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing): readonly ChordChange[] => {
+  const spans = played.flatMap(({ bar, startTick }) =>
+    bar.chords.flatMap(({ at, voicing }) => {
+      const shape = song.voicings[voicing];
+      return shape ? [{ at: startTick + at, voicing: shape }] : [];
+    }),
+  );
+  return spans[0]?.at === 0 ? spans : [{ at: 0, voicing: first }, ...spans];
+};
+
 /**
  * Writes a song out as it is played: the form unfolded, figures laid over the bars, strokes bound to the bass on the
  * strings their chord gives them, every note with its fret. A stroke whose string the chord mutes is left out and
@@ -250,7 +264,8 @@ export const expandSong = (song: Song): ExpandedSong => {
   });
   const pattern = toPattern(song, first, Math.max(1, played.length), strokes.sort(compareByTimeThenString));
   const course = createTempoMap(song, played);
-  return { pattern: course ? { ...pattern, course } : pattern, bars: played, shapes, mutedStrokes: muted };
+  const chords = listChordSpans(song, played, first);
+  return { pattern: course ? { ...pattern, course } : pattern, bars: played, shapes, chords, mutedStrokes: muted };
 };
 
 /** A song's strokes as one long pattern: a line, not a cycle. */
@@ -327,17 +342,6 @@ const getBarSettings = (song: Song, played: PlayedBar): Partial<Pick<Pattern, 'm
   return { metre, tempo: getBarTempo(song, played), subdivision: convertSubdivision(song, metre) };
 };
 
-/** The chords of a song as spans of its score. */
-const listChordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing): Score['chords'] => {
-  const spans = played.flatMap(({ bar, startTick }) =>
-    bar.chords.flatMap(({ at, voicing }) => {
-      const shape = song.voicings[voicing];
-      return shape ? [{ at: startTick + at, voicing: shape }] : [];
-    }),
-  );
-  return spans[0]?.at === 0 ? spans : [{ at: 0, voicing: first }, ...spans];
-};
-
 /**
  * Makes a song flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
  * @example
@@ -345,5 +349,5 @@ const listChordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing
  */
 export const flattenSong = (song: Song, written: ExpandedSong = expandSong(song)): Score => ({
   ...flattenScore(written.pattern),
-  chords: listChordSpans(song, written.bars, written.pattern.voicing),
+  chords: written.chords,
 });

@@ -1,8 +1,13 @@
 import { isBassString } from '../../instrument/index.ts';
-import { rankAlternateBassStrings, findBassString } from '../../harmony/index.ts';
+import { rankAlternateBassStrings, findBassString, type Voicing } from '../../harmony/index.ts';
 import {
   patternLength,
+  followChords,
   isDeepEqual,
+  toChordCourse,
+  voicingAt,
+  type ChordChange,
+  type ChordCourse,
   type VariableBar,
   type Pattern,
   type ChordRole,
@@ -12,9 +17,22 @@ import { ticksPerBar } from '../../time/index.ts';
 import { convertSubdivision, type ExpandedSong } from './expand-song.ts';
 import type { SongFigure } from '../model/song.ts';
 
+/** The chords of some ticks, from the first on. */
+const coursesWithin = (
+  chords: readonly ChordChange[],
+  first: Voicing,
+  [start, end]: readonly [number, number],
+): ChordCourse =>
+  toChordCourse([
+    { at: 0, voicing: first },
+    ...chords.filter(({ at }) => at > start && at < end).map(({ at, voicing }) => ({ at: at - start, voicing })),
+  ]);
+
 /** What of its chord a stroke carries: on the string of the bass, or on one that alternates with it. */
-const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: Stroke): ChordRole | undefined => {
+const getChordRole = (pattern: Pattern, { at, role, string, fret }: Stroke): ChordRole | undefined => {
   if (role || fret !== undefined) return role;
+  const { instrument } = pattern;
+  const voicing = voicingAt(pattern, at);
   if (string === findBassString(instrument, voicing)) return 'bass';
   const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => isBassString(instrument, one));
   if (string === first) return 'alternate';
@@ -52,8 +70,7 @@ const listBarStarts = (bars: readonly VariableBar[]): readonly number[] => {
  * @example
  * extractBars(expandSong(createSong('Song')), 0, 2).bars // => 2
  */
-export const extractBars = ({ pattern, shapes }: ExpandedSong, from: number, count: number): Pattern => {
-  const voicing = shapes[from] ?? pattern.voicing;
+export const extractBars = ({ pattern, shapes, chords }: ExpandedSong, from: number, count: number): Pattern => {
   const all = listPatternBars(pattern);
   const at = listBarStarts(all);
   const [start, end] = [at[from] ?? 0, at[Math.min(all.length, from + count)] ?? 0];
@@ -68,10 +85,24 @@ export const extractBars = ({ pattern, shapes }: ExpandedSong, from: number, cou
   return {
     ...rest,
     ...first,
-    voicing,
+    ...coursesWithin(chords, shapes[from] ?? pattern.voicing, [start, end]),
     subdivision,
     bars: Math.max(1, own.length),
     strokes,
     ...(alike ? {} : { course: own }),
   };
 };
+
+/**
+ * Some bars of a song as a pattern for the bench: their chords with them, notes that are the chord's following it and
+ * bass strokes bound to what carries the bass, so that another chord moves them as it does in the song.
+ * @example
+ * extractBenchBars(expandSong(createSong('Song')), 0, 2).strokes.every(({ fret }) => fret === undefined) // => true
+ */
+export const extractBenchBars = (expanded: ExpandedSong, from: number, count: number): Pattern => {
+  const pattern = followChords(extractBars(expanded, from, count));
+  return { ...pattern, strokes: renumber(pattern.strokes) };
+};
+
+const renumber = (strokes: readonly Stroke[]): readonly Stroke[] =>
+  strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));

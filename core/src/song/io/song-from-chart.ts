@@ -1,6 +1,6 @@
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
-import { findVoicings, type Voicing } from '../../harmony/index.ts';
+import { readWrittenChord, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import { TEMPO_RANGE, tempoInMetre, offbeatTicks, ticksPerBar, type Metre } from '../../time/index.ts';
 import type { ChartHeading } from '../chart/chart-heading.ts';
@@ -16,10 +16,9 @@ const chooseShapes = (chart: ChordChart, instrument: Instrument): Result<Readonl
   const problems: Problem[] = [];
   const shapes: Record<string, Voicing> = {};
   for (const symbol of symbols) {
-    const found = findVoicings(symbol, instrument, { maxResults: 1 });
-    if (!found.ok) problems.push(...found.problems);
-    else if (found.value[0]) shapes[symbol] = { ...found.value[0].voicing, chord: symbol };
-    else problems.push(createProblem('chord-without-shape', { value: symbol }));
+    const read = readWrittenChord(symbol, instrument);
+    if (read.ok) shapes[symbol] = read.value;
+    else problems.push(...read.problems);
   }
   return problems.length > 0 ? failure(...problems.slice(0, 20)) : success(shapes);
 };
