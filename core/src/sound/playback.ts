@@ -22,6 +22,8 @@ export interface MetronomeClick {
   readonly time: number;
   readonly isAccented: boolean;
   readonly isSubdivision?: boolean;
+  /** Its beat, from 1. */
+  readonly beat: number;
   /** Index of its bar. */
   readonly bar: number;
 }
@@ -39,6 +41,17 @@ export type ClickMuteMode = (typeof CLICK_MUTE_MODES)[number];
  */
 export const isClickMuted = (silence: ClickMuteMode, bar: number): boolean =>
   silence === 'every other bar' ? bar % 2 === 1 : silence === 'two of four bars' && bar % 4 >= 2;
+
+/** Beats that are clicked: all, the first of a bar, or every second one, as a drummer's snare. */
+export const CLICK_BEATS = ['all', 'first', 'backbeat'] as const;
+
+/** Which of them. */
+export type ClickBeats = (typeof CLICK_BEATS)[number];
+
+const isClicked = (beats: ClickBeats, number: number): boolean => {
+  if (beats === 'first') return number === 1;
+  return beats === 'all' || number % 2 === 0;
+};
 
 /** What is to be heard: all of it, some digits, or a song's melody. */
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
@@ -93,23 +106,34 @@ export const listPlaybackNotes = (
 };
 
 /**
- * The clicks of one time through a score: one a beat, or one for each part a beat is cut in.
+ * The clicks of one time through a score: one on each beat that is clicked, or one for each part a beat is cut in.
  * @example
  * listMetronomeClicks(flattenScore(createPattern('Roll'))).filter((click) => click.isAccented).length // => 1
+ * listMetronomeClicks(flattenScore(createPattern('Roll')), false, 'backbeat').map(({ beat }) => beat) // => [2, 4]
  */
-export const listMetronomeClicks = (score: Score, divided = false): readonly MetronomeClick[] =>
+export const listMetronomeClicks = (
+  score: Score,
+  divided = false,
+  clickBeats: ClickBeats = 'all',
+): readonly MetronomeClick[] =>
   score.beats
-    .filter(({ at }) => at < score.length)
-    .flatMap(({ at, ticks, parts, number, bar }) => [
-      {
-        time: tickToSeconds(score, at),
-        isAccented: number === 1 || beginsGroup((score.bars[bar] as ScoreBar).metre, number - 1),
-        bar,
-      },
+    .filter(({ at, number }) => at < score.length && isClicked(clickBeats, number))
+    .flatMap(({ at, ticks, parts, number, bar, skippedParts }) => [
+      ...(skippedParts === undefined
+        ? [
+            {
+              time: tickToSeconds(score, at),
+              isAccented: number === 1 || beginsGroup((score.bars[bar] as ScoreBar).metre, number - 1),
+              beat: number,
+              bar,
+            },
+          ]
+        : []),
       ...Array.from({ length: divided ? parts - 1 : 0 }, (_, part) => ({
         time: tickToSeconds(score, at + ((part + 1) * ticks) / parts),
         isAccented: false,
         isSubdivision: true,
+        beat: number,
         bar,
       })),
     ]);
