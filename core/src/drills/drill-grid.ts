@@ -1,3 +1,4 @@
+import { measureDrill, type DrillContents } from './drill-contents.ts';
 import { message, type Label, type Message } from '../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
 import type { FingeringOptions } from '../fingering/index.ts';
@@ -22,14 +23,15 @@ export interface DrillCell {
   readonly difficulty: number | null;
   /** Sum of the severities of what there is to mend. */
   readonly severity: number;
+  readonly contents: DrillContents;
 }
 
 /** A family of variants of a pattern: every combination of the values of its axes. */
 export interface DrillGrid {
   readonly axes: readonly { readonly key: string; readonly name: Message; readonly values: readonly Label[] }[];
   readonly cells: readonly DrillCell[];
-  /** Keys of the cells that can be played, easiest first. */
-  readonly keysByDifficulty: readonly string[];
+  /** Keys of the cells that can be played, in the order in which they are learnt. */
+  readonly keysInOrder: readonly string[];
 }
 
 /** The most drills a grid may hold. */
@@ -64,7 +66,13 @@ const createVariant = (pattern: Pattern, values: readonly VariationValue[]): Res
   return problems.length > 0 ? failure(...problems) : made;
 };
 
-const EMPTY_RESULT = { digits: {}, maxTempo: null, difficulty: null, severity: 0 } as const;
+const EMPTY_RESULT = {
+  digits: {},
+  maxTempo: null,
+  difficulty: null,
+  severity: 0,
+  contents: { crossings: 0, repeats: 0, offBeats: 0 },
+} as const;
 
 /** A value of an axis, and the axis it is on. */
 interface GridCoordinate {
@@ -107,18 +115,42 @@ const createCell = (
     maxTempo: limit?.maxTempo ?? null,
     difficulty,
     severity: diagnostics.reduce((sum, { severity }) => sum + severity, 0),
+    contents: measureDrill(made.value, digits),
   };
 };
 
 const computeDifficulty = ({ difficulty, severity }: DrillCell): number => (difficulty ?? 0) + severity / 4;
 
-/** Order of work: what is easiest first; where level, in the order of the axes. */
-const sortByDifficulty = (cells: readonly DrillCell[]): readonly string[] =>
+/** Orders of work: what comes first is what has least of it. */
+export const DRILL_ORDERS = ['difficulty', 'crossings', 'repeats', 'offBeats'] as const;
+
+/** One of them. */
+export type DrillOrder = (typeof DRILL_ORDERS)[number];
+
+const amountOf = (cell: DrillCell, order: DrillOrder): number =>
+  order === 'difficulty' ? computeDifficulty(cell) : cell.contents[order];
+
+/** The order asked for first, then the others: drills with the same ceiling still differ in what they ask. */
+const compareCells = (a: DrillCell, b: DrillCell, order: DrillOrder): number => {
+  const orders = [order, ...DRILL_ORDERS.filter((other) => other !== order)];
+  return orders.map((one) => amountOf(a, one) - amountOf(b, one)).find((difference) => difference !== 0) ?? 0;
+};
+
+const sortCells = (cells: readonly DrillCell[], order: DrillOrder): readonly string[] =>
   cells
     .filter(({ pattern }) => pattern)
-    .map((cell, index) => ({ cell, index }))
-    .sort((a, b) => computeDifficulty(a.cell) - computeDifficulty(b.cell) || a.index - b.index)
-    .map(({ cell }) => cell.key);
+    .sort((a, b) => compareCells(a, b, order))
+    .map(({ key }) => key);
+
+/**
+ * A grid in another order of work; where drills are level in it, by what else they ask, then in the order of the axes.
+ * @example
+ * orderDrills({ axes: [], cells: [], keysInOrder: [] }, 'crossings').keysInOrder // => []
+ */
+export const orderDrills = (grid: DrillGrid, order: DrillOrder): DrillGrid => ({
+  ...grid,
+  keysInOrder: sortCells(grid.cells, order),
+});
 
 /**
  * The whole family of variants of a pattern on some axes: every combination, none forgotten. Error: `cannot-transform`
@@ -152,7 +184,7 @@ export const createDrillGrid = (
   return success({
     axes: axes.map(({ key, name }, index) => ({ key, name, values: (values[index] ?? []).map((value) => value.name) })),
     cells,
-    keysByDifficulty: sortByDifficulty(cells),
+    keysInOrder: sortCells(cells, 'difficulty'),
   });
 };
 
@@ -179,7 +211,7 @@ const computeGridDistance = (a: DrillCell, b: DrillCell): number =>
  * ) !== null // => true
  */
 export const chooseNextDrill = (grid: DrillGrid, known: readonly string[]): DrillCell | null => {
-  const open = grid.keysByDifficulty
+  const open = grid.keysInOrder
     .filter((key) => !known.includes(key))
     .map((key) => grid.cells.find((cell) => cell.key === key) as DrillCell);
   const learned = grid.cells.filter(({ key }) => known.includes(key));

@@ -7,6 +7,7 @@ import {
   patternLength,
   subdivisionTicks,
   describePosition,
+  voicingAt,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
@@ -82,7 +83,7 @@ const createPairDrill = (pattern: Pattern, digits: PatternAnalysis['digits'], { 
     subdivision: pattern.subdivision,
     tempo: pattern.tempo,
     instrument: pattern.instrument,
-    voicing: pattern.voicing,
+    voicing: voicingAt(pattern, to.at),
     school: pattern.school,
     ownSchool: pattern.ownSchool,
   });

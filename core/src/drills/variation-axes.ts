@@ -90,17 +90,37 @@ const displaceFingers =
     return shiftInTime(ticks)(pattern, apart ? fingers : ids, newName);
   };
 
-const displacementAxis: VariationAxis = {
-  key: 'displacement',
-  name: message('drill-axis.displacement.name'),
-  values: (pattern) => {
+/** Shifts the thumb against the fingers, which stay where they are; what is slurred from its notes goes along. */
+const displaceThumb =
+  (ticks: number): PatternTransform =>
+  (pattern, _ids, newName) => {
+    const ids = [...findThumbStrokes(pattern)];
+    if (ids.length === 0)
+      return failure(createProblem('cannot-transform', { problem: message('reason.no-thumb-on-bass') }));
+    return shiftInTime(ticks)(pattern, ids, newName);
+  };
+
+const displacementsBy =
+  (displace: (ticks: number) => PatternTransform) =>
+  (pattern: Pattern): readonly VariationValue[] => {
     const { ticks, count } = computeDisplacementSteps(pattern);
     return Array.from({ length: count }, (_, index): VariationValue => ({
       key: String(index),
       name: index === 0 ? message('drill-axis.unchanged') : message('drill-axis.displacement.later', { steps: index }),
-      apply: index === 0 ? keepPattern : applyTransform(displaceFingers(index * ticks)),
+      apply: index === 0 ? keepPattern : applyTransform(displace(index * ticks)),
     }));
-  },
+  };
+
+const displacementAxis: VariationAxis = {
+  key: 'displacement',
+  name: message('drill-axis.displacement.name'),
+  values: displacementsBy(displaceFingers),
+};
+
+const thumbDisplacementAxis: VariationAxis = {
+  key: 'thumb-displacement',
+  name: message('drill-axis.thumb-displacement.name'),
+  values: displacementsBy(displaceThumb),
 };
 
 /** The pairs of fingers that alternate, the leading one first. */
@@ -254,6 +274,7 @@ const subdivisionAxis: VariationAxis = {
 /** All axes a drill grid can have. */
 export const VARIATION_AXES: readonly VariationAxis[] = [
   displacementAxis,
+  thumbDisplacementAxis,
   leadingFingerAxis,
   pair,
   thumbStringAxis,

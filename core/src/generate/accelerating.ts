@@ -10,6 +10,7 @@ export const acceleratingGenerator: Generator = {
   key: 'accelerating',
   name: message('generator.accelerating.name'),
   use: message('generator.accelerating.description'),
+  listenFor: message('generator.accelerating.listen'),
   fields: [
     {
       kind: 'text',

@@ -36,6 +36,7 @@ export const alternatingThumbGenerator: Generator = {
   key: 'alternating-thumb',
   name: message('generator.alternating-thumb.name'),
   use: message('generator.alternating-thumb.description'),
+  listenFor: message('generator.alternating-thumb.listen'),
   fields: [
     {
       kind: 'choice',

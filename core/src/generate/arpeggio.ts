@@ -53,6 +53,7 @@ export const arpeggioGenerator: Generator = {
   key: 'arpeggio',
   name: message('generator.arpeggio.name'),
   use: message('generator.arpeggio.description'),
+  listenFor: message('generator.arpeggio.listen'),
   fields: [
     {
       kind: 'text',

@@ -93,6 +93,7 @@ export const crossingCoverageGenerator: Generator = {
   key: 'coverage',
   name: message('generator.coverage.name'),
   use: message('generator.coverage.description'),
+  listenFor: message('generator.coverage.listen'),
   fields: [
     {
       kind: 'text',

@@ -38,6 +38,7 @@ export const euclideanRhythmGenerator: Generator = {
   key: 'even-spread',
   name: message('generator.even-spread.name'),
   use: message('generator.even-spread.description'),
+  listenFor: message('generator.even-spread.listen'),
   fields: [
     {
       kind: 'number',

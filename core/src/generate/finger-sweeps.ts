@@ -1,7 +1,6 @@
 import { message } from '../message/message.ts';
 import { failure, createProblem, success } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
-import { fretOfString } from '../harmony/index.ts';
 import {
   SUBDIVISION_FIELD,
   getNumber,
@@ -10,14 +9,13 @@ import {
   type UnplacedStroke,
   type GeneratorContext,
   type Generator,
+  type GeneratorValues,
 } from './generator.ts';
+import { HAMMER_SOURCES, findHammeredFret, type HammerSource } from './hammered-fret.ts';
 
-/** Frets the other hand hammers above the chord's note. */
-const HAMMERED = 2;
-
-const hammered = ({ voicing }: GeneratorContext, string: number): UnplacedStroke => ({
+const hammered = (frame: GeneratorContext, string: number, source: HammerSource): UnplacedStroke => ({
   string,
-  fret: (fretOfString(voicing, string) ?? 0) + HAMMERED,
+  fret: findHammeredFret(frame, string, source),
   slur: 'hammer-on',
 });
 
@@ -29,11 +27,12 @@ const outAndBack = (
   lowest: number,
   count: number,
   hammer: string,
+  source: HammerSource,
 ): readonly UnplacedStroke[] => {
   const out = Array.from({ length: count }, (_, index) => plain(lowest - index));
   const back = out.slice(1, -1).reverse();
-  const top = hammer === 'top' ? [hammered(frame, lowest - count + 1)] : [];
-  const bottom = hammer === 'bottom' ? [hammered(frame, lowest)] : [];
+  const top = hammer === 'top' ? [hammered(frame, lowest - count + 1, source)] : [];
+  const bottom = hammer === 'bottom' ? [hammered(frame, lowest, source)] : [];
   return [out[0] as UnplacedStroke, ...bottom, ...out.slice(1), ...top, ...back];
 };
 
@@ -43,11 +42,32 @@ const movingFives = (lowest: number): readonly UnplacedStroke[] =>
     [from, from - 1, from - 2, from - 3, from - 2].map(plain),
   );
 
+/** Five notes on three strings: out, the top note hammered on, and back to the middle. */
+const hammeredFive = (frame: GeneratorContext, lowest: number, source: HammerSource): readonly UnplacedStroke[] => [
+  plain(lowest),
+  plain(lowest - 1),
+  plain(lowest - 2),
+  hammered(frame, lowest - 2, source),
+  plain(lowest - 1),
+];
+
+/** Strings below the lowest that a shape needs. */
+const stringsOf = (shape: string, count: number): number => ({ fives: 4, 'hammered-five': 3 })[shape] ?? count;
+
+const cellsOf = (frame: GeneratorContext, values: GeneratorValues): readonly UnplacedStroke[] => {
+  const [lowest, source] = [getNumber(values, 'lowest'), getText(values, 'hammered') as HammerSource];
+  const shape = getText(values, 'shape');
+  if (shape === 'fives') return movingFives(lowest);
+  if (shape === 'hammered-five') return hammeredFive(frame, lowest, source);
+  return outAndBack(frame, lowest, getNumber(values, 'strings'), getText(values, 'hammer'), source);
+};
+
 /** Finger sweeps: out with one digit after another, back by raking, with hammer-ons, or in moving groups of five. */
 export const fingerSweepsGenerator: Generator = {
   key: 'finger-sweeps',
   name: message('generator.finger-sweeps.name'),
   use: message('generator.finger-sweeps.description'),
+  listenFor: message('generator.finger-sweeps.listen'),
   fields: [
     {
       kind: 'choice',
@@ -57,6 +77,7 @@ export const fingerSweepsGenerator: Generator = {
       options: [
         ['sweep', message('generator.finger-sweeps.out-and-back')],
         ['fives', message('generator.finger-sweeps.fives')],
+        ['hammered-five', message('generator.finger-sweeps.hammered-five')],
       ],
     },
     { kind: 'number', key: 'strings', label: message('generator.string-count.label'), least: 3, most: 5, initial: 4 },
@@ -72,17 +93,27 @@ export const fingerSweepsGenerator: Generator = {
         ['bottom', message('generator.finger-sweeps.at-the-bottom')],
       ],
     },
+    {
+      kind: 'choice',
+      key: 'hammered',
+      label: message('generator.finger-sweeps.hammered.label'),
+      initial: 'two',
+      options: HAMMER_SOURCES.map(
+        (source) => [source, message('generator.finger-sweeps.hammered', { source })] as const,
+      ),
+    },
     SUBDIVISION_FIELD,
   ],
   createPattern: (values, frame) => {
     const [lowest, count] = [getNumber(values, 'lowest'), getNumber(values, 'strings')];
-    const fives = getText(values, 'shape') === 'fives';
-    if (lowest > stringCount(frame.instrument) || lowest < (fives ? 4 : count))
+    const shape = getText(values, 'shape');
+    if (lowest > stringCount(frame.instrument) || lowest < stringsOf(shape, count))
       return failure(createProblem('no-string-left', { who: 'sweep' }));
-    const cells = fives ? movingFives(lowest) : outAndBack(frame, lowest, count, getText(values, 'hammer'));
-    const name = fives
-      ? message('generator.finger-sweeps.fives')
-      : message('generator.finger-sweeps.pattern-name', { count });
+    const cells = cellsOf(frame, values);
+    const name =
+      shape === 'sweep'
+        ? message('generator.finger-sweeps.pattern-name', { count })
+        : message(`generator.finger-sweeps.${shape === 'fives' ? 'fives' : 'hammered-five'}`);
     return success(
       layOutPattern(
         cells.map((cell) => [cell]),

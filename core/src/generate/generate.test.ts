@@ -110,7 +110,7 @@ describe('rolls (common practice, no source)', () => {
   });
 
   test('walking goes over the string sets and back, and comes round on the beat', () => {
-    const pattern = made('rolls', { walk: true, lowest: 5, subdivision: '3' });
+    const pattern = made('rolls', { walk: 'back-alike', lowest: 5, subdivision: '3' });
     expect(strings(pattern)).toBe('5 4 3 4 3 2 3 2 1 4 3 2');
   });
 });

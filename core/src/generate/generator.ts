@@ -59,6 +59,8 @@ export interface Generator {
   readonly name: Message;
   /** What it is good for, in a sentence. */
   readonly use: Message;
+  /** What to hear whether it is played well. */
+  readonly listenFor: Message;
   readonly fields: readonly GeneratorField[];
   readonly createPattern: (values: GeneratorValues, frame: GeneratorContext) => Result<Pattern>;
 }

@@ -35,6 +35,7 @@ export const cascadeGenerator: Generator = {
   key: 'cascade',
   name: message('generator.cascade.name'),
   use: message('generator.cascade.description'),
+  listenFor: message('generator.cascade.listen'),
   fields: [
     { kind: 'number', key: 'gap', label: message('generator.cascade.gap.label'), least: 2, most: 3, initial: 3 },
     { ...SUBDIVISION_FIELD, initial: '2' } as typeof SUBDIVISION_FIELD,

@@ -25,6 +25,11 @@ const FIGURES: Readonly<Record<string, Figure>> = {
     above: 2,
     cells: (low) => [[{ string: low }], [{ string: low - 2 }]],
   },
+  'toggle-neighbours': {
+    name: message('generator.hybrid-figures.toggle-neighbours'),
+    above: 1,
+    cells: (low) => [[{ string: low }], [{ string: low - 1 }]],
+  },
   'double stop': {
     name: message('generator.hybrid-figures.double-stop'),
     above: 3,
@@ -62,6 +67,7 @@ export const hybridFiguresGenerator: Generator = {
   key: 'hybrid-figures',
   name: message('generator.hybrid-figures.name'),
   use: message('generator.hybrid-figures.description'),
+  listenFor: message('generator.hybrid-figures.listen'),
   fields: [
     {
       kind: 'choice',

@@ -7,6 +7,7 @@ import { euclideanRhythmGenerator } from './euclidean-rhythm.ts';
 import { fingerSweepsGenerator } from './finger-sweeps.ts';
 import type { Generator } from './generator.ts';
 import { hybridFiguresGenerator } from './hybrid-figures.ts';
+import { melodyOverThumbGenerator } from './melody-over-thumb.ts';
 import { rollsGenerator } from './rolls.ts';
 import { scaleOverPulseGenerator } from './scale-over-pulse.ts';
 
@@ -14,6 +15,7 @@ import { scaleOverPulseGenerator } from './scale-over-pulse.ts';
 export const GENERATORS: readonly Generator[] = [
   rollsGenerator,
   alternatingThumbGenerator,
+  melodyOverThumbGenerator,
   arpeggioGenerator,
   scaleOverPulseGenerator,
   hybridFiguresGenerator,

@@ -175,6 +175,7 @@ export const scaleOverPulseGenerator: Generator = {
   key: 'scale-over-pulse',
   name: message('generator.scale-over-pulse.name'),
   use: message('generator.scale-over-pulse.description'),
+  listenFor: message('generator.scale-over-pulse.listen'),
   fields: [
     {
       kind: 'number',
@@ -225,6 +226,8 @@ export const scaleOverPulseGenerator: Generator = {
         ['a-m', leading('a', 'm')],
         ['i-a', leading('i', 'a')],
         ['a-i', leading('a', 'i')],
+        ['a-c', leading('a', 'c')],
+        ['c-a', leading('c', 'a')],
       ],
     },
     {
