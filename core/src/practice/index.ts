@@ -44,6 +44,7 @@ export {
   type TransitionTimeEstimate,
 } from './hand/estimate-from-take.ts';
 export type { StudentProfile } from './student-profile.ts';
+export { findEarlyPress, type EarlyPress } from './log/early-press.ts';
 export {
   CLOCK,
   PRACTICE_EVENT_KINDS,

@@ -1,5 +1,5 @@
 import { message, type Label, type Message } from '../../message/index.ts';
-import { analysePattern, type PatternAnalysis } from '../../analysis/index.ts';
+import { analysePattern, wholeTempo, type PatternAnalysis } from '../../analysis/index.ts';
 import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import { ABLE_ADULT_HAND, SCHOOLS, type HandProfile } from '../../fingering/index.ts';
 import type { Voicing } from '../../harmony/index.ts';
@@ -146,7 +146,7 @@ export const createLadder = (given: Pattern, aim: LadderOptions): Result<Practic
   const source = { pattern, analysis, options: { hand }, voicings, hasBursts: method === 'bursts' };
   const { stages, leftOut } = createStageDrafts(source);
   // What the whole cannot reach is no aim for its parts either.
-  const within = Math.min(target, Math.floor(analysis.limit?.maxTempo ?? target));
+  const within = Math.min(target, wholeTempo(analysis.limit?.maxTempo ?? target));
   return success({
     stages: stages.map((stage, index) => addTempos(stage, stages[index + 1], within, hand)),
     skippedStages: leftOut,

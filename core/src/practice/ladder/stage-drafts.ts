@@ -14,6 +14,7 @@ import {
   type Pattern,
   type Stroke,
   type Actuator,
+  scaledFrame,
 } from '../../pattern/index.ts';
 import { beatsPerBar, ticksPerBeat } from '../../time/index.ts';
 import { countActuatorStrokes, findPulseActuator, type PatternAnalysis } from '../../analysis/index.ts';
@@ -187,12 +188,23 @@ const makeLayerStages = (source: StageContext): StageResult => {
   });
 };
 
+/** A pattern in notes twice as long. */
+const twiceAsLong = (pattern: Pattern): Pattern => {
+  const { place, ...frame } = scaledFrame(pattern, 2);
+  const { divisions: _divisions, chordChanges, begins: _begins, ends: _ends, ...rest } = pattern;
+  const chords = chordChanges?.map((change) => ({ ...change, at: place(change.at) }));
+  return {
+    ...rest,
+    ...frame,
+    ...(chords ? { chordChanges: chords } : {}),
+    strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: place(stroke.at) })),
+  };
+};
+
 const makeHalfSpeedStage = ({ pattern }: StageContext): StageResult => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars) return message('stage.half.too-long');
   const gaps = pattern.strokes.map(({ at }, index) => at - (pattern.strokes[index - 1]?.at ?? -Infinity));
   if (!gaps.some((gap) => gap > 0 && gap < ticksPerBeat(pattern.metre))) return message('stage.half.slow-already');
-  const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at * 2 }));
-  const { divisions: _divisions, ...rest } = pattern;
   return [
     {
       key: 'half',
@@ -200,7 +212,7 @@ const makeHalfSpeedStage = ({ pattern }: StageContext): StageResult => {
       name: message('stage.half.name'),
       reason: message('stage.half.why'),
       remark: message('stage.half.tip'),
-      pattern: { ...rest, bars: pattern.bars * 2, strokes },
+      pattern: twiceAsLong(pattern),
       gate: REQUIRED_STREAK.usual,
       minutes: 4,
     },
