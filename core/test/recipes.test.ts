@@ -31,6 +31,7 @@ export const oneNoteGenerator: Generator = {
   key: 'one-note',
   name: message('generator.one-note.name'),
   use: message('generator.one-note.description'),
+  listenFor: message('generator.one-note.listen'),
   fields: [SUBDIVISION_FIELD],
   createPattern: (values, frame) => {
     const name = message('generator.one-note.name');
@@ -78,7 +79,7 @@ const TEXTS: readonly Line[] = [
   [
     'wording/src/en/generators.ts',
     /^ {2}'generator\./,
-    "  'generator.one-note.name': 'One note',\n  'generator.one-note.description': 'One note a bar.',",
+    "  'generator.one-note.name': 'One note',\n  'generator.one-note.description': 'One note a bar.',\n  'generator.one-note.listen': 'Listen for the beat.',",
   ],
   ['wording/src/en/analysis.ts', /^ {2}'finding\./, "  'finding.lonely': 'One note alone.',"],
 ];

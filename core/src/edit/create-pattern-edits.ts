@@ -1,16 +1,14 @@
 import { createProblem, type Problem } from '../errors/index.ts';
-import { findShape, findVoicings, listOpenShapes, type Voicing } from '../harmony/index.ts';
-import { stringCount, type Instrument } from '../instrument/index.ts';
 import {
-  hasChordRoles,
   validatePlacement,
-  moveRolesToChord,
   describePosition,
+  patternLength,
   type BeatSubdivision,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { beatsPerBar, isSubdivisionPossible } from '../time/index.ts';
+import { beatsPerBar, isSubdivisionPossible, ticksPerBar } from '../time/index.ts';
+import { setChords, fitChords } from './chord-edits.ts';
 import { undefinedIfEmpty } from './ids.ts';
 import type { AnyPatternEdit } from './pattern-edit.ts';
 
@@ -61,6 +59,46 @@ export type MetreChange = Partial<Pick<Pattern, 'metre' | 'bars' | 'subdivision'
 const fittingDivisions = ({ divisions = [], metre, bars }: Pattern): readonly BeatSubdivision[] =>
   divisions.filter(({ beat, parts }) => beat < beatsPerBar(metre) * bars && isSubdivisionPossible(metre, parts));
 
+/**
+ * The edit that lets a pattern begin at a tick of its first bar, after which a pickup follows, and end at one of its
+ * last; strokes outside go.
+ * @example
+ * valueOrThrow(
+ *   applyPatternEdit(createPattern('P'), createSpanEdit(createPattern('P'), { begins: 2520 })),
+ * ).document.begins // => 2520
+ */
+export const createSpanEdit = (
+  pattern: Pattern,
+  { begins, ends }: Pick<Pattern, 'begins' | 'ends'>,
+): AnyPatternEdit => {
+  const { begins: _begins, ends: _ends, ...rest } = pattern;
+  const after = {
+    ...rest,
+    ...(begins ? { begins } : {}),
+    ...(ends === undefined || ends === patternLength(pattern) ? {} : { ends }),
+  };
+  return {
+    kind: 'batch',
+    edits: [removing(pattern, after), { kind: 'setSpan', begins: after.begins, ends: after.ends }],
+  };
+};
+
+/** A pattern in another frame that begins and ends as far from its bar lines as before, where that is still inside. */
+const withFittingSpan = (pattern: Pattern, framed: Pattern): Pattern => {
+  const { begins: _begins, ends: _ends, ...after } = framed;
+  const bar = ticksPerBar(after.metre);
+  const pickup = ticksPerBar(pattern.metre) - (pattern.begins ?? 0);
+  const missing = patternLength(pattern) - (pattern.ends ?? patternLength(pattern));
+  return {
+    ...after,
+    ...(pattern.begins !== undefined && pickup < bar ? { begins: bar - pickup } : {}),
+    ...(missing > 0 && missing < bar ? { ends: patternLength(after) - missing } : {}),
+  };
+};
+
+const setSpan = (pattern: Pattern, { begins, ends }: Pattern): readonly AnyPatternEdit[] =>
+  begins === pattern.begins && ends === pattern.ends ? [] : [{ kind: 'setSpan', begins, ends }];
+
 /** The edits that set a frame; those of beats that are cut on their own come along. */
 export const createMetreEdits = ({ metre, bars, subdivision }: MetreChange): readonly AnyPatternEdit[] => [
   ...(metre ? [{ kind: 'setMetre', metre } as const] : []),
@@ -75,77 +113,15 @@ export const createMetreEdits = ({ metre, bars, subdivision }: MetreChange): rea
  * // => 2
  */
 export const createResizeEdit = (pattern: Pattern, change: MetreChange): AnyPatternEdit => {
-  const after = { ...pattern, ...change };
+  const after = withFittingSpan(pattern, { ...pattern, ...change });
   const divisions = fittingDivisions(after);
+  const chords = setChords(pattern, fitChords(pattern, after));
   const cuts: readonly AnyPatternEdit[] =
     divisions.length === (pattern.divisions?.length ?? 0)
       ? []
       : [{ kind: 'setDivisions', divisions: undefinedIfEmpty(divisions) }];
-  return { kind: 'batch', edits: [removing(pattern, after), ...cuts, ...createMetreEdits(change)] };
-};
-
-/** Two roles that land on one string at one time would clash: then all stay where they are. */
-const followingRoles = (
-  strokes: readonly Stroke[],
-  instrument: Instrument,
-  voicing: Voicing,
-): readonly AnyPatternEdit[] => {
-  const placed = moveRolesToChord(strokes, instrument, voicing);
-  const places = new Set(placed.map(({ at, string }) => `${at}/${string}`));
-  return places.size === placed.length && hasChordRoles({ strokes }) ? [{ kind: 'put', strokes: placed }] : [];
-};
-
-/**
- * The edit that puts a pattern on another chord: strokes bound to a role go to the strings it gives them.
- * @example
- * valueOrThrow(
- *   applyPatternEdit(
- *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- *     createVoicingEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, listOpenShapes('standard', 6)[1]),
- *   ),
- * ).document.voicing.chord === listOpenShapes('standard', 6)[1].chord // => true
- */
-export const createVoicingEdit = (pattern: Pattern, voicing: Voicing): AnyPatternEdit => ({
-  kind: 'batch',
-  edits: [...followingRoles(pattern.strokes, pattern.instrument, voicing), { kind: 'setVoicing', voicing }],
-});
-
-/**
- * The shape of a chord on an instrument: one that players know, the easiest there is, or the first shape of the tuning.
- */
-const findShapeOfChord = (instrument: Instrument, chord: string): Voicing => {
-  const known = findShape(instrument, chord);
-  if (known) return known;
-  const found = findVoicings(chord, instrument, { maxResults: 1 });
-  const easiest = found.ok ? found.value[0]?.voicing : undefined;
-  return easiest ? { ...easiest, chord } : (listOpenShapes(instrument.tuning, stringCount(instrument))[0] as Voicing);
-};
-
-/**
- * The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it.
- * @example
- * valueOrThrow(
- *   applyPatternEdit(
- *     valueOrThrow(parseStringNotation('5 3 2 3')).pattern,
- *     createInstrumentEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, {
- *       ...valueOrThrow(parseStringNotation('5 3 2 3')).pattern.instrument,
- *       capo: 2,
- *     }),
- *   ),
- * ).document.instrument.capo // => 2
- */
-export const createInstrumentEdit = (pattern: Pattern, instrument: Instrument): AnyPatternEdit => {
-  const voicing = findShapeOfChord(instrument, pattern.voicing.chord);
-  const after = { ...pattern, instrument, voicing };
-  const gone = removing(pattern, after);
-  const left = pattern.strokes.filter((stroke) => !validatePlacement(after, stroke));
   return {
     kind: 'batch',
-    edits: [
-      gone,
-      ...followingRoles(left, instrument, voicing),
-      { kind: 'setInstrument', instrument },
-      { kind: 'setVoicing', voicing },
-    ],
+    edits: [removing(pattern, after), ...cuts, ...chords, ...setSpan(pattern, after), ...createMetreEdits(change)],
   };
 };

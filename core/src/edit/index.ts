@@ -17,11 +17,18 @@ export {
 export {
   createStrokeEdit,
   validateNewStroke,
-  createInstrumentEdit,
   createResizeEdit,
-  createVoicingEdit,
+  createSpanEdit,
   type MetreChange,
 } from './create-pattern-edits.ts';
+export {
+  createChordChangeEdit,
+  createChordsEdit,
+  createInstrumentEdit,
+  createVoicingEdit,
+  remapChords,
+  setChords,
+} from './chord-edits.ts';
 export { createFollowChordEdit, createFretEdit, createFretMoveEdit, createSamePitchEdit } from './fret-edits.ts';
 export {
   copyStrokes,

@@ -6,6 +6,7 @@ import {
   compareByTimeThenString,
   validatePattern,
   type BeatSubdivision,
+  type ChordChange,
   type CustomSchool,
   type Pattern,
   type Stroke,
@@ -30,7 +31,9 @@ export type PatternEdit =
   | { readonly kind: 'setSwing'; readonly swing: number | undefined; readonly swingUnit?: 16 }
   | { readonly kind: 'setInstrument'; readonly instrument: Instrument }
   | { readonly kind: 'setVoicing'; readonly voicing: Voicing }
+  | { readonly kind: 'setChordChanges'; readonly chordChanges: readonly ChordChange[] | undefined }
   | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
+  | { readonly kind: 'setSpan'; readonly begins: number | undefined; readonly ends: number | undefined }
   | { readonly kind: 'setCyclic'; readonly cyclic: boolean }
   | { readonly kind: 'setTags'; readonly tags: readonly string[] | undefined }
   | { readonly kind: 'put'; readonly strokes: readonly Stroke[] }
@@ -115,9 +118,17 @@ const HANDLERS: EditHandlers<PatternEdit, Pattern> = {
     document: withFields(pattern, { voicing }),
     inverse: { kind: 'setVoicing', voicing: pattern.voicing },
   }),
+  setChordChanges: (pattern, { chordChanges }) => ({
+    document: withFields(pattern, { chordChanges }),
+    inverse: { kind: 'setChordChanges', chordChanges: pattern.chordChanges },
+  }),
   chooseSchool: (pattern, { school, ownSchool }) => ({
     document: withFields(pattern, { school, ownSchool }),
     inverse: { kind: 'chooseSchool', school: pattern.school, ownSchool: pattern.ownSchool },
+  }),
+  setSpan: (pattern, { begins, ends }) => ({
+    document: withFields(pattern, { begins, ends }),
+    inverse: { kind: 'setSpan', begins: pattern.begins, ends: pattern.ends },
   }),
   setCyclic: (pattern, { cyclic }) => ({
     document: withFields(pattern, { cyclic }),

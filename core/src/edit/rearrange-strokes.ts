@@ -14,6 +14,7 @@ import {
 } from '../pattern/index.ts';
 import { beatsPerBar, changeBeats, unitsPerBeat, ticksPerBar, ticksPerBeat } from '../time/index.ts';
 import { undefinedIfEmpty, type IdGenerator } from './ids.ts';
+import { remapChords, setChords } from './chord-edits.ts';
 import { createMetreEdits } from './create-pattern-edits.ts';
 import type { AnyPatternEdit } from './pattern-edit.ts';
 
@@ -175,6 +176,14 @@ const frameWith = (pattern: Pattern, by: 1 | -1, lastTick: number): Pick<Pattern
   return { metre, bars: by > 0 ? Math.max(bars, needed) : bars };
 };
 
+/** Where a chord goes on when a beat is put in or taken out: one in the beat that goes holds from its beginning. */
+const shiftedByBeat = ({ metre }: Pattern, at: number, beat: number, by: 1 | -1): number => {
+  const ticks = ticksPerBeat(metre);
+  const from = beat * ticks;
+  if (by > 0) return at >= from && at > 0 ? at + ticks : at;
+  return at > from ? Math.max(from, at - ticks) : at;
+};
+
 const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by: 1 | -1): AnyPatternEdit => {
   const frame = frameWith(pattern, by, Math.max(0, ...strokes.map(({ at }) => at)));
   const divisions = shiftedDivisions(pattern, beat, by).filter(
@@ -184,8 +193,13 @@ const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by:
     kind: 'batch',
     edits: [
       { kind: 'remove', ids: pattern.strokes.map(({ id }) => id) },
+      { kind: 'setSpan', begins: undefined, ends: undefined },
       ...createMetreEdits(frame),
       { kind: 'setDivisions', divisions: undefinedIfEmpty(divisions) },
+      ...setChords(
+        pattern,
+        remapChords(pattern, (at) => shiftedByBeat(pattern, at, beat, by), patternLength(frame)),
+      ),
       { kind: 'put', strokes: [...strokes].sort(compareByTimeThenString) },
     ],
   };

@@ -151,6 +151,7 @@ describe('MIDI in', () => {
   });
 
   test('fuzzed: any bytes give a result or an error (seeded)', () => {
+    const outcomes = new Set<boolean>();
     fc.assert(
       fc.property(
         fc.array(fc.tuple(fc.nat(whole.length - 1), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 8 }),
@@ -158,12 +159,14 @@ describe('MIDI in', () => {
           const bytes = Uint8Array.from(whole);
           for (const [at, value] of changes) bytes[at] = value;
           const result = importMidi(bytes);
+          outcomes.add(result.ok);
           if (!result.ok) expect(result.problems.length).toBeGreaterThan(0);
           else expect(validatePattern(result.value.pattern)).toEqual([]);
         },
       ),
       { seed: 53, numRuns: 400 },
     );
+    expect([...outcomes].sort()).toEqual([false, true]);
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => expect(importMidi(bytes).ok).toBe(false)),
       { seed: 54 },
@@ -281,6 +284,7 @@ describe('plain-text tablature in', () => {
       ...valueOrThrow(parseStringNotation('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern,
     });
     const damage = fc.tuple(fc.nat(whole.length - 1), fc.nat(12), fc.string({ maxLength: 5, unit: 'binary' }));
+    const outcomes = new Set<boolean>();
     fc.assert(
       fc.property(fc.array(damage, { minLength: 1, maxLength: 6 }), (all) => {
         const broken = all.reduce(
@@ -288,10 +292,12 @@ describe('plain-text tablature in', () => {
           whole,
         );
         const result = importTab(broken);
+        outcomes.add(result.ok);
         if (!result.ok) for (const one of result.problems) expect(sayProblem(one)).not.toMatch(/\{\w+\}/);
         else expect(validatePattern(result.value.pattern)).toEqual([]);
       }),
       { seed: 55, numRuns: 300 },
     );
+    expect([...outcomes].sort()).toEqual([false, true]);
   });
 });

@@ -1,9 +1,11 @@
 export * from './string-notation/parse-string-notation.ts';
+export { readChordLine, type ChordLine } from './chord-line/read-chord-line.ts';
+export { writeChordLine } from './chord-line/write-chord-line.ts';
 export { readFigureText, type FigureText, type FigureTextKind } from './figure-text/read-figure-text.ts';
 export { MAX_FILE_CHARACTERS } from './native/file-envelope.ts';
 export * from './native/parse-pattern.ts';
 export * from './native/serialise-pattern.ts';
-export { exportMidi } from './midi/export-midi.ts';
+export { exportMidi, type MidiOptions } from './midi/export-midi.ts';
 export * from './midi/performance-file.ts';
 export * from './tab/export-tab.ts';
 export * from './tab/import-tab.ts';
@@ -42,6 +44,6 @@ export {
   countSplitBars,
   engravingOptions,
   maxStrokesPerSystem,
-  widenSectionNames,
+  refineEngraving,
   type EngravingLayout,
 } from './musicxml/engraving.ts';

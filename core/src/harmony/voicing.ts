@@ -85,8 +85,10 @@ const soundingBassStrings = (instrument: Instrument, voicing: Voicing): readonly
 /**
  * Behind a capo a chord is named as it is fingered (a C that sounds as a D) or as it sounds. The shape tells which:
  * it is named as fingered where its lowest string has the named bass when the capo is left out of account.
+ * @example
+ * namedAsFingered({ ...createPattern('P').instrument, capo: 2 }, createPattern('P').voicing) // => true
  */
-const namedAsFingered = (instrument: Instrument, voicing: Voicing): boolean => {
+export const namedAsFingered = (instrument: Instrument, voicing: Voicing): boolean => {
   const wanted = parseChordBass(voicing.chord)?.bass;
   const lowest = soundingBassStrings(instrument, voicing)[0];
   if (instrument.capo === 0 || wanted === undefined || lowest === undefined) return false;

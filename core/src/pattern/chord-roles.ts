@@ -1,5 +1,6 @@
 import { rankAlternateBassStrings, findBassString, type Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
+import { voicingAt, type ChordCourse } from './chord-changes.ts';
 import { compareByTimeThenString, type Pattern, type ChordRole, type Stroke } from './pattern.ts';
 
 /**
@@ -31,11 +32,26 @@ export const moveRolesToChord = (
   strokes: readonly Stroke[],
   instrument: Instrument,
   voicing: Voicing,
+): readonly Stroke[] => moveRolesToChords(strokes, instrument, { voicing });
+
+/**
+ * The same where chords change: each stroke goes to the string that the chord of its time gives its role.
+ * @example
+ * moveRolesToChords(
+ *   [{ id: 'a', at: 840, string: 6, role: 'bass' }],
+ *   createPattern('P').instrument,
+ *   createPattern('P'),
+ * )[0].string // => 5
+ */
+export const moveRolesToChords = (
+  strokes: readonly Stroke[],
+  instrument: Instrument,
+  course: ChordCourse,
 ): readonly Stroke[] => {
   const fixed = strokes.filter(({ role }) => !role);
   return strokes
     .map((stroke): Stroke => {
-      const string = stroke.role && findStringOfRole(instrument, voicing, stroke.role);
+      const string = stroke.role && findStringOfRole(instrument, voicingAt(course, stroke.at), stroke.role);
       return string && freeAt(fixed, stroke.at, string) ? { ...stroke, string } : stroke;
     })
     .sort(compareByTimeThenString);

@@ -3,7 +3,10 @@ export * from './pattern.ts';
 export * from './subdivisions.ts';
 export * from './sounding-pitch.ts';
 export * from './ornaments.ts';
+export * from './chord-changes.ts';
 export * from './chord-roles.ts';
+export * from './extract-pattern-bars.ts';
+export * from './scaled-frame.ts';
 export * from './create-pattern.ts';
 export * from './validate-pattern.ts';
 export {

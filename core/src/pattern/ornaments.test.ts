@@ -17,7 +17,7 @@ describe('ornaments the other hand cannot play (common practice, no source)', ()
     ['a trill beyond the last fret', { fret: 20, trill: 2 }, 'beyond-neck'],
     ['a trill on an open string', { fret: 0, trill: 2 }, undefined],
   ])('%s', (_name, marks, obstacle) => {
-    expect(findOrnamentObstacle(pattern, { string: 1, ...marks })).toBe(obstacle);
+    expect(findOrnamentObstacle(pattern, { at: 0, string: 1, ...marks })).toBe(obstacle);
   });
 
   test('each is an issue of the analysis, with a way out that leaves nothing to mend', () => {

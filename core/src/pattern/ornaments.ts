@@ -1,5 +1,6 @@
 import { message, type Message } from '../message/message.ts';
 import { findStoppedFret } from './sounding-pitch.ts';
+import type { ChordCourse } from './chord-changes.ts';
 import type { Pattern, Stroke } from './pattern.ts';
 
 /** Keys of the catalogue by semitones, as no key may hold a point. */
@@ -27,12 +28,12 @@ export type OrnamentObstacle = 'bend-open' | 'vibrato-open' | 'below-nut' | 'bey
  * Why an ornament of a stroke cannot be played on the string as it is; undefined where it can, and where nothing is
  * known of its fret (common practice, no source).
  * @example
- * findOrnamentObstacle(createPattern('P'), { string: 1, fret: 0, bend: { semitones: 2 } }) // => 'bend-open'
- * findOrnamentObstacle(createPattern('P'), { string: 1, fret: 3, bend: { semitones: 2 } }) // => undefined
+ * findOrnamentObstacle(createPattern('P'), { at: 0, string: 1, fret: 0, bend: { semitones: 2 } }) // => 'bend-open'
+ * findOrnamentObstacle(createPattern('P'), { at: 0, string: 1, fret: 3, bend: { semitones: 2 } }) // => undefined
  */
 export const findOrnamentObstacle = (
-  pattern: Pick<Pattern, 'voicing' | 'instrument'>,
-  stroke: Omit<Stroke, 'id' | 'at'>,
+  pattern: ChordCourse & Pick<Pattern, 'instrument'>,
+  stroke: Omit<Stroke, 'id'>,
 ): OrnamentObstacle | undefined => {
   const fret = findStoppedFret(pattern, stroke);
   if (fret === null) return undefined;

@@ -158,6 +158,12 @@ export interface VariableBar {
   readonly tempo: number;
 }
 
+/** A chord held from a tick on. */
+export interface ChordChange {
+  readonly at: number;
+  readonly voicing: Voicing;
+}
+
 /** Strokes of the picking hand over a length of time, on a voicing of an instrument. An immutable value. */
 export interface Pattern {
   readonly name: string;
@@ -168,7 +174,14 @@ export interface Pattern {
   /** Beats per minute; a beat is the metre's unit. */
   readonly tempo: number;
   readonly instrument: Instrument;
+  /** The chord that is held, or the first of several. */
   readonly voicing: Voicing;
+  /** The chords after the first, by the ticks from which they are held, in order. */
+  readonly chordChanges?: readonly ChordChange[];
+  /** The tick at which it begins, within its first bar: what is before is not played, as before a pickup. */
+  readonly begins?: number;
+  /** The tick at which it ends, within its last bar. */
+  readonly ends?: number;
   /** Beats that are cut otherwise, sorted by beat. */
   readonly divisions?: readonly BeatSubdivision[];
   /** Where the off-beat falls when it is played, in per cent of the beat: 50 straight to 75. Never in the ticks. */
@@ -202,6 +215,18 @@ export const PATTERN_LIMITS = { bars: 128, strokes: 4000, name: 120, beats: 16, 
  */
 export const patternLength = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>): number =>
   course ? course.reduce((sum, bar) => sum + ticksPerBar(bar.metre), 0) : ticksPerBar(metre) * bars;
+
+/**
+ * The ticks that are played: from a pickup in the first bar to the end within the last.
+ * @example
+ * playedSpan({ metre: { beats: 4, unit: 4 }, bars: 2, begins: 2520 }) // => { from: 2520, to: 6720 }
+ */
+export const playedSpan = (
+  pattern: Pick<Pattern, 'metre' | 'bars' | 'course' | 'begins' | 'ends'>,
+): { readonly from: number; readonly to: number } => ({
+  from: pattern.begins ?? 0,
+  to: pattern.ends ?? patternLength(pattern),
+});
 
 /**
  * Ticks from one part of a beat to the next.

@@ -1,5 +1,6 @@
 import { fretOfString } from '../harmony/index.ts';
 import { pitchAt } from '../instrument/index.ts';
+import { voicingAt, type ChordCourse } from './chord-changes.ts';
 import type { Harmonic, Pattern, Stroke } from './pattern.ts';
 
 /**
@@ -24,14 +25,14 @@ export const STACCATO_DURATION_RATIO = 0.5;
 /**
  * The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo.
  * @example
- * findStoppedFret(createPattern('P'), { string: 2 }) // => 1
+ * findStoppedFret(createPattern('P'), { at: 0, string: 2 }) // => 1
  */
 export const findStoppedFret = (
-  { voicing }: Pick<Pattern, 'voicing'>,
-  { string, fret, harmonic }: Pick<Stroke, 'string' | 'fret' | 'harmonic'>,
+  course: ChordCourse,
+  { at, string, fret, harmonic }: Pick<Stroke, 'at' | 'string' | 'fret' | 'harmonic'>,
 ): number | null => {
   if (harmonic?.kind === 'natural') return 0;
-  return fret ?? fretOfString(voicing, string);
+  return fret ?? fretOfString(voicingAt(course, at), string);
 };
 
 /**
@@ -47,7 +48,7 @@ export const findTouchFret = ({ kind, touch, above }: Harmonic, stopped: number 
  * @example
  * harmonicNodeInterval(createPattern('P'), { id: 'a', at: 0, string: 1 }) // => undefined
  */
-export const harmonicNodeInterval = (pattern: Pick<Pattern, 'voicing'>, stroke: Stroke): number | undefined =>
+export const harmonicNodeInterval = (pattern: ChordCourse, stroke: Stroke): number | undefined =>
   stroke.harmonic &&
   findTouchFret(stroke.harmonic, findStoppedFret(pattern, stroke)) - (findStoppedFret(pattern, stroke) ?? 0);
 
@@ -62,7 +63,7 @@ export const harmonicNodeInterval = (pattern: Pick<Pattern, 'voicing'>, stroke: 
  * }) // => 76
  */
 export const soundingPitchOfStroke = (
-  pattern: Pick<Pattern, 'instrument' | 'voicing'>,
+  pattern: ChordCourse & Pick<Pattern, 'instrument'>,
   stroke: Stroke,
 ): number | null => {
   const stopped = findStoppedFret(pattern, stroke);

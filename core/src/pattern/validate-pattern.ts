@@ -13,7 +13,8 @@ import {
   formatBarPosition,
   ticksPerBar,
 } from '../time/index.ts';
-import { PATTERN_LIMITS, SWING_RANGE, patternLength, type Pattern, type Stroke } from './pattern.ts';
+import { listChordNames, listChordSpans, voicingAt } from './chord-changes.ts';
+import { PATTERN_LIMITS, SWING_RANGE, patternLength, playedSpan, type Pattern, type Stroke } from './pattern.ts';
 import {
   MAX_MIDI_PITCH,
   NODE_FRETS,
@@ -62,7 +63,7 @@ const RULES: readonly Rule[] = [
     name.trim().length > 0 && name.length <= PATTERN_LIMITS.name ? undefined : createProblem('name-wrong'),
   ({ name }) => unusable('name', name),
   ({ tags }) => unusable('tags', tags?.join()),
-  ({ voicing }) => unusable('chord', voicing.chord),
+  (pattern) => unusable('chord', listChordNames(pattern).join()),
   ({ metre }) =>
     whole(metre.beats, 1, PATTERN_LIMITS.beats) && BEAT_UNITS.includes(metre.unit) && hasFittingGroups(metre)
       ? undefined
@@ -103,22 +104,37 @@ const RULES: readonly Rule[] = [
     strokes.length <= PATTERN_LIMITS.strokes
       ? undefined
       : createProblem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: strokes.length }),
-  ({ voicing, instrument }) =>
-    voicing.frets.length === stringCount(instrument)
-      ? undefined
-      : createProblem('voicing-strings', {
-          chord: voicing.chord,
-          value: voicing.frets.length,
-          strings: stringCount(instrument),
-        }),
+  (pattern) => {
+    const strings = stringCount(pattern.instrument);
+    const wrong = listChordSpans(pattern).find(({ voicing }) => voicing.frets.length !== strings)?.voicing;
+    return wrong && createProblem('voicing-strings', { chord: wrong.chord, value: wrong.frets.length, strings });
+  },
+  (pattern) => {
+    const bar = ticksPerBar(pattern.metre);
+    const { from, to } = playedSpan(pattern);
+    const length = patternLength(pattern);
+    const isRight = whole(from, 0, bar - 1) && whole(to, length - bar + 1, length) && from < to;
+    return pattern.course || isRight ? undefined : createProblem('span-wrong', { length: describeLength(pattern) });
+  },
+  (pattern) => {
+    const length = patternLength(pattern);
+    const wrong = pattern.chordChanges?.find(
+      ({ at }, index, all) => !whole(at, 1, length - 1) || at <= (all[index - 1]?.at ?? 0),
+    );
+    return (
+      wrong && createProblem('chord-change-wrong', { chord: wrong.voicing.chord, length: describeLength(pattern) })
+    );
+  },
 ];
 
-const fretProblems = ({ voicing, instrument }: Pattern): readonly Problem[] => {
-  const most = instrument.frets - instrument.capo;
-  return voicing.frets.flatMap((fret, index) =>
-    fret === null || whole(fret, 0, most)
-      ? []
-      : [createProblem('fret-out-of-range', { value: fret, string: voicing.frets.length - index, most })],
+const fretProblems = (pattern: Pattern): readonly Problem[] => {
+  const most = pattern.instrument.frets - pattern.instrument.capo;
+  return listChordSpans(pattern).flatMap(({ voicing: { frets } }) =>
+    frets.flatMap((fret, index) =>
+      fret === null || whole(fret, 0, most)
+        ? []
+        : [createProblem('fret-out-of-range', { value: fret, string: frets.length - index, most })],
+    ),
   );
 };
 
@@ -129,7 +145,8 @@ const fretProblems = ({ voicing, instrument }: Pattern): readonly Problem[] => {
  */
 export const validatePlacement = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
   const strings = stringCount(pattern.instrument);
-  if (!whole(stroke.at, 0, patternLength(pattern) - 1))
+  const { from, to } = playedSpan(pattern);
+  if (!whole(stroke.at, from, to - 1))
     return createProblem('stroke-outside-length', {
       where: describePosition(pattern, stroke.at),
       length: describeLength(pattern),
@@ -220,7 +237,7 @@ export const findMutedStrokes = (pattern: Pattern): readonly StrokeProblem[] =>
 export const createMutedStringProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'string'>): Problem =>
   createProblem('string-muted', {
     string: stroke.string,
-    chord: pattern.voicing.chord,
+    chord: voicingAt(pattern, stroke.at).chord,
     where: describePosition(pattern, stroke.at),
   });
 

@@ -2,14 +2,17 @@ import {
   DAMPED_DURATION_RATIO,
   DEAD_DURATION_RATIO,
   STACCATO_DURATION_RATIO,
-  patternLength,
+  playedSpan,
   findStoppedFret,
   findTouchFret,
+  listChordSpans,
+  voicingAt,
   soundingPitchOfStroke,
   type FrettingFinger,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
+import type { Voicing } from '../harmony/index.ts';
 import { beatsPerBar, secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
 import { findLastIndexAtOrBefore } from './tempo-map.ts';
 import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoChange } from './score.ts';
@@ -85,8 +88,9 @@ const beatsOf = (pattern: Pattern, scoreBars: readonly ScoreBar[]): readonly Sco
 /**
  * For each stroke the tick at which its string is struck again; the length where it is not. In one pass from the end.
  */
-const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolean): readonly number[] => {
-  const next = new Array<number>(strokes.length).fill(length);
+const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolean, from: number): readonly number[] => {
+  const end = from + length;
+  const next = new Array<number>(strokes.length).fill(end);
   const following = new Map<number, number>();
   if (cyclic)
     for (let index = strokes.length - 1; index >= 0; index -= 1) {
@@ -95,7 +99,7 @@ const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolea
     }
   for (let index = strokes.length - 1; index >= 0; index -= 1) {
     const { at, string } = strokes[index] as Stroke;
-    next[index] = following.get(string) ?? length;
+    next[index] = following.get(string) ?? end;
     following.set(string, at);
   }
   return next;
@@ -103,7 +107,8 @@ const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolea
 
 /** What a stroke came to the last time, and what that hung on. */
 interface Resolved {
-  readonly pattern: Pick<Pattern, 'voicing' | 'instrument' | 'metre'>;
+  readonly voicing: Voicing;
+  readonly pattern: Pick<Pattern, 'instrument' | 'metre' | 'begins'>;
   readonly next: number;
   readonly stroke: ScoreStroke;
 }
@@ -112,15 +117,30 @@ interface Resolved {
 const resolved = new WeakMap<Stroke, Resolved>();
 
 const sameStrings = (a: Resolved['pattern'], b: Pattern): boolean =>
-  a.voicing === b.voicing && a.instrument === b.instrument && a.metre === b.metre;
+  a.instrument === b.instrument && a.metre === b.metre && a.begins === b.begins;
+
+/** The index of the chord held at a tick among those that are held from where the pattern begins. */
+const chordIndexAt = ({ chordChanges, begins = 0 }: Pattern, at: number): number => {
+  if (!chordChanges) return 0;
+  const before = chordChanges.filter((change) => change.at <= begins).length;
+  return chordChanges.findLastIndex((change) => change.at <= at) + 1 - before;
+};
 
 const scoreStroke = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
+  const voicing = voicingAt(pattern, stroke.at);
   const known = resolved.get(stroke);
-  if (known?.next === next && sameStrings(known.pattern, pattern)) return known.stroke;
-  const made = resolve(pattern, stroke, next);
+  const chord = chordIndexAt(pattern, stroke.at);
+  const isKnown = known?.next === next && known.voicing === voicing && known.stroke.chord === chord;
+  if (isKnown && sameStrings(known.pattern, pattern)) return known.stroke;
+  const made = resolve(pattern, stroke, next, chord);
   // Not the pattern itself: it would be kept as long as any of its strokes.
-  const { voicing, instrument, metre } = pattern;
-  resolved.set(stroke, { pattern: { voicing, instrument, metre }, next, stroke: made });
+  const { instrument, metre, begins } = pattern;
+  resolved.set(stroke, {
+    voicing,
+    pattern: { instrument, metre, ...(begins === undefined ? {} : { begins }) },
+    next,
+    stroke: made,
+  });
   return made;
 };
 
@@ -145,16 +165,16 @@ const soundingTicks = ({ metre }: Pattern, { damped, dead, staccato }: Stroke, w
   return staccato ? Math.round(STACCATO_DURATION_RATIO * Math.min(whole, beat)) : whole;
 };
 
-const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
+const resolve = (pattern: Pattern, stroke: Stroke, next: number, chord: number): ScoreStroke => {
   // Every field is written out for every stroke: values of one shape are read several times as fast.
   return {
     sourceStrokeId: stroke.id,
-    at: stroke.at,
+    at: stroke.at - (pattern.begins ?? 0),
     string: stroke.string,
     durationTicks: soundingTicks(pattern, stroke, next - stroke.at),
     fret: findStoppedFret(pattern, stroke),
     pitch: soundingPitchOfStroke(pattern, stroke),
-    chord: 0,
+    chord,
     pin: stroke.pin,
     accent: stroke.accent,
     slur: stroke.slur,
@@ -194,6 +214,42 @@ const markStraight = ({ swing, swingUnit, strokes }: Pattern, beats: readonly Sc
   return beats.map((beat, index) => (straight.has(index) ? { ...beat, isStraight: true } : beat));
 };
 
+type Frame = Pick<Score, 'bars' | 'beats' | 'chords'>;
+
+/** A bar that is cut to what is played of it. */
+const cutBar = (bar: ScoreBar, from: number, to: number): ScoreBar => {
+  const start = Math.max(bar.at, from);
+  const skipped = start - bar.at;
+  const ticks = Math.min(bar.at + bar.ticks, to) - start;
+  return { ...bar, at: start - from, ticks, ...(skipped > 0 ? { skippedTicks: skipped } : {}) };
+};
+
+/** A beat that is cut to what is played of it; its parts keep their length. */
+const cutBeat = (beat: ScoreBeat, from: number, to: number): ScoreBeat => {
+  const start = Math.max(beat.at, from);
+  const end = Math.min(beat.at + beat.ticks, to);
+  const part = beat.ticks / beat.parts;
+  const skipped = Math.round((start - beat.at) / part);
+  const parts = Math.max(1, Math.round((end - start) / part));
+  return { ...beat, at: start - from, ticks: end - start, parts, ...(skipped > 0 ? { skippedParts: skipped } : {}) };
+};
+
+/** Bars, beats and chords of a pattern from its pickup to its end, counted from there. */
+const cutToSpan = (frame: Frame, pattern: Pattern): Frame => {
+  if (pattern.begins === undefined && pattern.ends === undefined) return frame;
+  const { from, to } = playedSpan(pattern);
+  const isPlayed = ({ at, ticks }: { readonly at: number; readonly ticks: number }): boolean =>
+    at + ticks > from && at < to;
+  const held = frame.chords.findLastIndex(({ at }) => at <= from);
+  return {
+    bars: frame.bars.filter(isPlayed).map((bar) => cutBar(bar, from, to)),
+    beats: frame.beats.filter(isPlayed).map((beat) => cutBeat(beat, from, to)),
+    chords: frame.chords
+      .filter(({ at }, index) => index >= held && at < to)
+      .map((chord) => ({ ...chord, at: Math.max(0, chord.at - from) })),
+  };
+};
+
 /**
  * Makes a pattern flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
  * @example
@@ -202,9 +258,10 @@ const markStraight = ({ swing, swingUnit, strokes }: Pattern, beats: readonly Sc
  *   .join(' ') // => '48 55 60 55'
  */
 export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Score => {
+  const { from, to } = playedSpan(pattern);
   const bars = barsOf(pattern);
-  const length = options.loopTicks ?? patternLength(pattern);
-  const next = nextOnString(pattern.strokes, length, pattern.cyclic);
+  const length = options.loopTicks ?? to - from;
+  const next = nextOnString(pattern.strokes, length, pattern.cyclic, from);
   return {
     name: pattern.name,
     instrument: pattern.instrument,
@@ -213,9 +270,10 @@ export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Sc
     swing: pattern.swing ?? 50,
     swingParts: pattern.swingUnit ? 4 : 2,
     tempos: temposOf(pattern, bars, options),
-    bars,
-    beats: markStraight(pattern, beatsOf(pattern, bars)),
-    chords: [{ at: 0, voicing: pattern.voicing }],
+    ...cutToSpan(
+      { bars, beats: markStraight(pattern, beatsOf(pattern, bars)), chords: listChordSpans(pattern) },
+      pattern,
+    ),
     strokes: pattern.strokes.map((stroke, index) => scoreStroke(pattern, stroke, next[index] as number)),
   };
 };

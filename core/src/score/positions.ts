@@ -23,7 +23,7 @@ export const findBarAt = (
  */
 export const describeScorePosition = (score: Pick<Score, 'bars'>, at: number): Message => {
   const { bar, number } = findBarAt(score, at);
-  const place = formatBarPosition(bar.metre, at - bar.at, 1);
+  const place = formatBarPosition(bar.metre, at - bar.at + (bar.skippedTicks ?? 0), 1);
   return score.bars.length > 1 ? placeInBarOf(number, place) : place;
 };
 

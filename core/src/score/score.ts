@@ -39,6 +39,8 @@ export interface TempoChange {
 export interface ScoreBar {
   readonly at: number;
   readonly ticks: number;
+  /** Ticks of its metre that come before it begins: of a pickup. */
+  readonly skippedTicks?: number;
   readonly metre: Metre;
 }
 
@@ -49,6 +51,8 @@ export interface ScoreBeat {
   /** Whether something in it is played off its halves: triplets and sixteenths stay straight where halves swing. */
   readonly isStraight?: boolean;
   readonly parts: number;
+  /** Parts of it that come before the score begins: of a pickup that begins inside a beat. */
+  readonly skippedParts?: number;
   readonly number: number;
   readonly bar: number;
 }

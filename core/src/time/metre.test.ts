@@ -215,3 +215,7 @@ describe('6/8 in files', () => {
     expect(valueOrThrow(importTab(text)).pattern).toMatchObject({ metre: { beats: 6, unit: 8 }, tempo: 168 });
   });
 });
+
+test.each(['', 'common', 'x/4', '-3/4', '2.5/4', '4/4 x+2'])('“%s” is no metre: common time instead', (text) => {
+  expect(parseMetre(text)).toEqual({ beats: 4, unit: 4 });
+});

@@ -120,6 +120,8 @@ export const formatMetre = ({ beats, unit }: Metre): string => `${beats}/${unit}
 export const metreKey = (metre: Metre): string =>
   metre.groups ? `${formatMetre(metre)} ${metre.groups.join('+')}` : formatMetre(metre);
 
+const isBeatCount = (beats: number | undefined): beats is number => Number.isInteger(beats) && Number(beats) > 0;
+
 /**
  * Reads a metre as `metreKey` writes it; common time where it is none.
  * @example
@@ -130,9 +132,9 @@ export const parseMetre = (text: string): Metre => {
   const [beats, unit] = time.split('/').map(Number);
   const groups = felt?.split('+').map(Number);
   return {
-    beats: beats ?? 4,
+    beats: isBeatCount(beats) ? beats : 4,
     unit: BEAT_UNITS.find((one) => one === unit) ?? 4,
-    ...(groups ? { groups } : {}),
+    ...(groups?.every(isBeatCount) ? { groups } : {}),
   };
 };
 

@@ -1,6 +1,7 @@
 export { selectStrokes, type PatternTransform } from './transform.ts';
 export { chooseSchool, type SchoolChoice } from './choose-school.ts';
 export { createPutFigureEdit, createReplaceByFigureEdit } from './put-figure.ts';
+export { createPutChordsEdit, findChordFit, type ChordFit, type PutChordsOptions } from './put-chords.ts';
 export { shiftInTime } from './displace.ts';
 export { reverseStrokes } from './reverse.ts';
 export { mirrorStrings, moveStrings } from './move-strings.ts';

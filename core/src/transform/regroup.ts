@@ -1,8 +1,16 @@
 import { beatsPerBar } from '../time/index.ts';
 import { message } from '../message/index.ts';
-import { undefinedIfEmpty } from '../edit/index.ts';
+import { setChords, undefinedIfEmpty } from '../edit/index.ts';
 import { failure, createProblem, success } from '../errors/index.ts';
-import { PATTERN_LIMITS, patternLength, type Stroke } from '../pattern/index.ts';
+import {
+  PATTERN_LIMITS,
+  listChordSpans,
+  patternLength,
+  toChordCourse,
+  type ChordCourse,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import { selectStrokes, createReplaceEdit, type PatternTransform } from './transform.ts';
 
 /**
@@ -56,8 +64,18 @@ export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
     edits: [
       { kind: 'setBars', bars: pattern.bars * 2 },
       { kind: 'setDivisions', divisions: undefinedIfEmpty(cuts) },
+      ...setChords(pattern, repeatedChords(pattern, length)),
+      ...(pattern.ends === undefined
+        ? []
+        : [{ kind: 'setSpan' as const, begins: pattern.begins, ends: pattern.ends + length }]),
     ],
   });
+};
+
+const repeatedChords = (pattern: Pattern, length: number): ChordCourse => {
+  if (!pattern.chordChanges) return pattern;
+  const once = listChordSpans(pattern);
+  return toChordCourse([...once, ...once.map(({ at, voicing }) => ({ at: at + length, voicing }))]);
 };
 
 /**

@@ -3,7 +3,14 @@ import { failure, createProblem, success, type Problem } from '../errors/index.t
 import { findThumbStrokes } from '../fingering/index.ts';
 import { isBassString } from '../instrument/index.ts';
 import { findBassString, rankAlternateBassStrings } from '../harmony/index.ts';
-import { patternLength, findStringOfRole, type Pattern, type ChordRole, type Stroke } from '../pattern/index.ts';
+import {
+  patternLength,
+  findStringOfRole,
+  voicingAt,
+  type Pattern,
+  type ChordRole,
+  type Stroke,
+} from '../pattern/index.ts';
 import { offbeatTicks, beatsPerBar, ticksPerBeat } from '../time/index.ts';
 import { selectStrokes, createReplaceEdit, wrapTick, type PatternTransform } from './transform.ts';
 
@@ -55,13 +62,14 @@ export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
   const isThumb = createThumbTest(pattern);
   const chosen = selectStrokes(pattern, ids);
   const times = timesOf(chosen.filter(isThumb));
-  const string = findStringOfRole(pattern.instrument, pattern.voicing, 'alternate');
-  if (times.length === 0 || string === null) return failure(noThumb);
+  if (times.length === 0) return failure(noThumb);
   const length = patternLength(pattern);
   const taken = new Set(pattern.strokes.map((stroke) => `${stroke.at}/${stroke.string}`));
   const added = times.flatMap((at, index): Stroke[] => {
     const middle = wrapTick(Math.round((at + (times[index + 1] ?? (times[0] as number) + length)) / 2), length);
-    return taken.has(`${middle}/${string}`) ? [] : [{ id: newName(), at: middle, string, role: 'alternate' }];
+    const string = findStringOfRole(pattern.instrument, voicingAt(pattern, middle), 'alternate');
+    if (string === null || taken.has(`${middle}/${string}`)) return [];
+    return [{ id: newName(), at: middle, string, role: 'alternate' }];
   });
   return createReplaceEdit(pattern, ids, { strokes: [...chosen, ...added] });
 };
@@ -94,10 +102,11 @@ export const togglePinch: PatternTransform = (pattern, ids) => {
   return createReplaceEdit(pattern, ids, { strokes: chosen.map(moved) });
 };
 
-const roleOf = (pattern: Pattern, { string, role }: Stroke): ChordRole => {
+const roleOf = (pattern: Pattern, { at, string, role }: Stroke): ChordRole => {
   if (role) return role;
-  const [alternate] = rankAlternateBassStrings(pattern.instrument, pattern.voicing);
-  if (string === findBassString(pattern.instrument, pattern.voicing)) return 'bass';
+  const voicing = voicingAt(pattern, at);
+  const [alternate] = rankAlternateBassStrings(pattern.instrument, voicing);
+  if (string === findBassString(pattern.instrument, voicing)) return 'bass';
   return string === alternate ? 'alternate' : 'second alternate';
 };
 
@@ -125,11 +134,9 @@ export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
   const isBass = (stroke: Stroke): boolean => isThumb(stroke) && isBassString(pattern.instrument, stroke.string);
   if (!chosen.some(isBass)) return failure(noThumb);
   const bound = chosen.map((stroke) => (isBass(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
-  const placed = bound.map((stroke) =>
-    stroke.role
-      ? { ...stroke, string: findStringOfRole(pattern.instrument, pattern.voicing, stroke.role) ?? stroke.string }
-      : stroke,
-  );
+  const stringOf = ({ at, string, role }: Stroke): number =>
+    (role && findStringOfRole(pattern.instrument, voicingAt(pattern, at), role)) ?? string;
+  const placed = bound.map((stroke) => ({ ...stroke, string: stringOf(stroke) }));
   return createReplaceEdit(pattern, ids, { strokes: placed });
 };
 
@@ -208,7 +215,7 @@ export const addThumbPulse: PatternTransform = (pattern, _ids, newName) => {
     .filter((index) => !taken.has(index * beat))
     .flatMap((index): Stroke[] => {
       const role: ChordRole = index % 2 === 0 ? 'bass' : 'alternate';
-      const string = findStringOfRole(pattern.instrument, pattern.voicing, role);
+      const string = findStringOfRole(pattern.instrument, voicingAt(pattern, index * beat), role);
       const clash = pattern.strokes.some((stroke) => stroke.at === index * beat && stroke.string === string);
       return string === null || clash ? [] : [{ id: newName(), at: index * beat, string, role }];
     });

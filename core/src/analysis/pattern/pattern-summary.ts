@@ -3,6 +3,7 @@ import type { Label } from '../../message/index.ts';
 import { resolveSchoolOrThrow, validateSchoolReference, type FingeringOptions } from '../../fingering/index.ts';
 import { stringCount } from '../../instrument/index.ts';
 import { DIGITS, patternLength, type Digit, type Pattern } from '../../pattern/index.ts';
+import { wholeTempo } from '../tempo/max-tempo.ts';
 import { analysePattern } from './analyse-pattern.ts';
 
 /** One stroke of a miniature: place in time 0 to 1, string, digit. */
@@ -86,7 +87,7 @@ export const createPatternSummary = (pattern: Pattern, options: FingeringOptions
   const used = new Set(Object.values(digits));
   return {
     ...collectFacts(pattern, digits),
-    ceiling: limit ? Math.floor(limit.maxTempo) : null,
+    ceiling: limit ? wholeTempo(limit.maxTempo) : null,
     difficulty: difficulty === null ? null : Number(difficulty.toFixed(3)),
     digitsUsed: DIGITS.filter((digit) => used.has(digit)),
     schoolName: resolveSchoolOrThrow(pattern).name,

@@ -1,7 +1,7 @@
 import { beatsPerBar } from '../../time/index.ts';
 import { resolveSchoolOrThrow, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { Message, MessageValue } from '../../message/message.ts';
-import { isFinger, patternLength, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
+import { isFinger, playedSpan, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
 import type { PatternAnalysis } from './pattern-analysis.ts';
 import type { Diagnostic } from './pattern-analysis.ts';
 
@@ -40,7 +40,8 @@ export const needsTwoPasses = (
 
 /** The figure written out twice, and the ticks after which that comes round. */
 export const unrollTwice = (pattern: Pattern, { loopTicks }: FingeringOptions): readonly [Pattern, number] => {
-  const length = loopTicks ?? patternLength(pattern);
+  const { from, to } = playedSpan(pattern);
+  const length = loopTicks ?? to - from;
   const again = pattern.strokes.map((stroke) => ({
     ...stroke,
     id: stroke.id + SECOND_PASS_SUFFIX,
@@ -52,7 +53,9 @@ export const unrollTwice = (pattern: Pattern, { loopTicks }: FingeringOptions): 
     { beat: beat + beats, parts },
   ]);
   const strokes = [...pattern.strokes, ...again];
-  return [{ ...pattern, bars: pattern.bars * 2, strokes, ...(divisions ? { divisions } : {}) }, 2 * length];
+  const isCut = pattern.begins !== undefined || pattern.ends !== undefined;
+  const span = isCut ? { ends: from + 2 * length } : {};
+  return [{ ...pattern, ...span, bars: pattern.bars * 2, strokes, ...(divisions ? { divisions } : {}) }, 2 * length];
 };
 
 const isSecondPassId = (id: string): boolean => id.endsWith(SECOND_PASS_SUFFIX);

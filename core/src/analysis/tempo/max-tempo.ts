@@ -75,6 +75,17 @@ export const computeMaxTempoByConstraint = (
     .sort((a, b) => a.bpm - b.bpm);
 };
 
+/** Beats a minute by which a limit may miss a whole number through its arithmetic alone. */
+const ROUNDING = 0.0005;
+
+/**
+ * A tempo limit in whole beats a minute, rounded down.
+ * @example
+ * wholeTempo(374.9999998) // => 375
+ * wholeTempo(374.6) // => 374
+ */
+export const wholeTempo = (bpm: number): number => Math.floor(bpm + ROUNDING);
+
 /**
  * A tempo ceiling as it is shown: whole beats a minute, rounded down; beyond the quickest tempo there is, only that.
  * @example
@@ -82,4 +93,4 @@ export const computeMaxTempoByConstraint = (
  * formatMaxTempo(1411) // => '400+'
  */
 export const formatMaxTempo = (bpm: number): string =>
-  bpm > TEMPO_RANGE.most ? `${TEMPO_RANGE.most}+` : String(Math.floor(bpm));
+  bpm > TEMPO_RANGE.most ? `${TEMPO_RANGE.most}+` : String(wholeTempo(bpm));

@@ -52,5 +52,7 @@ export const strictAlternationSchool: School = {
     createPairVariant('a', 'm'),
     createPairVariant('i', 'a'),
     createPairVariant('a', 'i'),
+    createPairVariant('a', 'c'),
+    createPairVariant('c', 'a'),
   ],
 };

@@ -6,7 +6,7 @@ import { pitchBendEvents, pitchBendRangeEvents, ticksOf } from './pitch-bend.ts'
 import { ticksPerBeat, isSameMetre, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import type { TrackEvent } from './track-event.ts';
-import { KEY_TEXT, STRING_CHANNELS_TEXT } from './parse-smf.ts';
+import { KEY_TEXT, LOOP_TEXT, PICKUP_TEXT, STRING_CHANNELS_TEXT } from './parse-smf.ts';
 
 const bigEndian = (value: number, bytes: number): readonly number[] =>
   Array.from({ length: bytes }, (_, index) => Math.floor(value / 256 ** (bytes - 1 - index)) % 256);
@@ -91,6 +91,16 @@ const keyEvents = ({ key }: ScoreAnnotations): readonly TrackEvent[] => {
   ];
 };
 
+/** What the format has no place for, as texts that our own reader knows. */
+const spanEvents = ({ loop, bars }: Score): readonly TrackEvent[] => {
+  const [first] = bars;
+  const texts = [
+    LOOP_TEXT + (loop ? 'yes' : 'no'),
+    ...(first?.skippedTicks === undefined ? [] : [PICKUP_TEXT + first.ticks]),
+  ];
+  return texts.map((text) => ({ at: 0, rank: 2, bytes: metaText(0x01, text) }));
+};
+
 /** Names of sections as markers where they begin. */
 const markerEvents = ({ bars }: Score, { sections }: ScoreAnnotations): readonly TrackEvent[] =>
   [...(sections ?? [])].flatMap(([bar, name]) => {
@@ -131,15 +141,28 @@ export const encodeSmf = (events: readonly TrackEvent[]): Uint8Array => {
   return Uint8Array.from([...chunk('MThd', header), ...chunk('MTrk', track)]);
 };
 
+/** How a file is written, where it is not as usual. */
+export interface MidiOptions {
+  /** Whether bends, slides and vibrato move the pitch. */
+  readonly pitchBend?: boolean;
+}
+
+const withoutCurve = (sounded: SoundedNote): SoundedNote => ({ ...sounded, note: { ...sounded.note, curve: [] } });
+
 /**
  * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
  * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again,
- * at most to the end; ornaments are played out, bends and slides as pitch bend over an octave either way.
+ * at most to the end; ornaments are played out, bends and slides as pitch bend over an octave either way, or not at all
+ * for instruments that do not follow it.
  * @example
  * exportMidi(flattenScore(createPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */
-export const exportMidi = (score: Score, said: ScoreAnnotations = {}): Uint8Array => {
-  const sounded = listSoundedNotes(score);
+export const exportMidi = (
+  score: Score,
+  said: ScoreAnnotations = {},
+  { pitchBend = true }: MidiOptions = {},
+): Uint8Array => {
+  const sounded = listSoundedNotes(score).map((one) => (pitchBend ? one : withoutCurve(one)));
   const notes = noteEvents(score, sounded);
   const end: TrackEvent = { at: score.length, rank: 99, bytes: [0xff, 0x2f, 0] };
   return encodeSmf([
@@ -148,6 +171,7 @@ export const exportMidi = (score: Score, said: ScoreAnnotations = {}): Uint8Arra
     ...tempoEvents(score),
     ...metreEvents(score),
     ...keyEvents(said),
+    ...spanEvents(score),
     ...markerEvents(score, said),
     ...notes,
     end,

@@ -124,6 +124,8 @@ interface Frame {
   readonly metres: readonly TimedValue<Metre>[];
   readonly tempos: readonly TimedValue<number>[];
   readonly markers: readonly TimedValue<string>[];
+  /** Ticks of a first bar that is a pickup; 0 where there is none. */
+  readonly pickup: number;
 }
 
 const sorted = <T>(all: readonly TimedValue<T>[]): readonly TimedValue<T>[] => [...all].sort((a, b) => a.at - b.at);
@@ -137,7 +139,8 @@ const barsOf = (notes: readonly ParsedNote[], frame: Frame): readonly ParsedBar[
   while (start <= last && bars.length < MOST_BARS) {
     const metre = heldAt(frame.metres, start) ?? { beats: 4, unit: 4 };
     const change = frame.metres.find(({ at }) => at > start && at < start + ticksPerBar(metre))?.at;
-    const end = change ?? start + ticksPerBar(metre);
+    const isPickup = start === 0 && frame.pickup > 0 && frame.pickup < ticksPerBar(metre);
+    const end = isPickup ? frame.pickup : (change ?? start + ticksPerBar(metre));
     const inside: ParsedNote[] = [];
     for (; next < ordered.length && (ordered[next] as ParsedNote).at < end; next += 1) {
       const note = ordered[next] as ParsedNote;
@@ -206,7 +209,13 @@ const musicOf = (file: SmfContent, given: Instrument | undefined, chosen = 0): R
     name: file.names.get(part?.track ?? 0) || file.names.get(0) || [...file.names.values()][0],
     instrument,
     ...(file.key ? { key: file.key } : {}),
-    bars: barsOf(notes, { metres, tempos: sorted(file.tempos), markers: sorted(file.markers) }),
+    ...(file.loops === undefined ? {} : { loops: file.loops }),
+    bars: barsOf(notes, {
+      metres,
+      tempos: sorted(file.tempos),
+      markers: sorted(file.markers),
+      pickup: file.pickup ?? 0,
+    }),
     warnings: remarksOf(straight),
     parts: choices.map((one) =>
       one ? { name: one.name, notes: one.notes } : { name: EVERYTHING, notes: file.notes.length },

@@ -28,6 +28,9 @@ export interface SmfContent {
   readonly tempos: TimedValue<number>[];
   /** The key it is in, where that is said. */
   key?: Key;
+  /** What our own files say of going round, and of a pickup in ticks of our own. */
+  loops?: boolean;
+  pickup?: number;
   readonly metres: TimedValue<Metre>[];
   readonly markers: TimedValue<string>[];
   /** What our own files say of the strings their channels stand for. */
@@ -125,12 +128,21 @@ const metreOf = (body: Bytes): Metre | undefined => {
 /** How our own files name their key: the format itself knows major and minor only. */
 export const KEY_TEXT = 'Key: ';
 
+/** What our own files say that the format has no place for: whether they go round, and how long their pickup is. */
+export const LOOP_TEXT = 'Loop: ';
+export const PICKUP_TEXT = 'Pickup ticks: ';
+
 const keyIn = (body: Bytes): Key | undefined => {
   const [byte, mode] = [body.byte(), body.byte()];
   const signs = byte > 127 ? byte - 256 : byte;
   // Programs write C major where nobody chose a key.
   if (Math.abs(signs) > 7 || mode > 1 || (signs === 0 && mode === 0)) return undefined;
   return keyOfSignature(signs, mode === 1 ? 'minor' : 'major');
+};
+
+const pickupIn = (text: string): number => {
+  const ticks = Number(text.slice(PICKUP_TEXT.length));
+  return Number.isInteger(ticks) && ticks > 0 && ticks < 20_000 ? ticks : 0;
 };
 
 /** Reads a message about the piece; says whether it ends the track. */
@@ -144,6 +156,8 @@ const readMeta = (track: Bytes, now: number, index: number, file: SmfContent): b
   else if (kind === META.text && length > 0) {
     const text = body.text(length);
     if (text.startsWith(STRING_CHANNELS_TEXT)) file.strings = text;
+    if (text.startsWith(LOOP_TEXT)) file.loops = text.slice(LOOP_TEXT.length).trim() === 'yes';
+    if (text.startsWith(PICKUP_TEXT)) file.pickup = pickupIn(text);
     if (text.startsWith(KEY_TEXT)) file.key = parseKey(text.slice(KEY_TEXT.length)) ?? file.key;
   } else if (kind === META.tempo && length === 3)
     file.tempos.push({ at: now, value: 60_000_000 / Math.max(1, body.number(3)) });

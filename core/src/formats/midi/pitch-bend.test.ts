@@ -1,19 +1,19 @@
 import { parseMidi } from 'midi-file';
 import { createPattern, type Stroke } from '../../pattern/index.ts';
-import { flattenScore } from '../../score/index.ts';
+import { flattenScore, type Score } from '../../score/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { exportMidi, importMidi } from '../index.ts';
 
-const midiOf = (strokes: readonly Partial<Stroke>[]): Uint8Array =>
-  exportMidi(
-    flattenScore(
-      createPattern('P', {
-        tempo: 60,
-        cyclic: false,
-        strokes: strokes.map((stroke, index) => ({ id: `s${index}`, at: 840 * index, string: 2, fret: 5, ...stroke })),
-      }),
-    ),
+const scoreOf = (strokes: readonly Partial<Stroke>[]): Score =>
+  flattenScore(
+    createPattern('P', {
+      tempo: 60,
+      cyclic: false,
+      strokes: strokes.map((stroke, index) => ({ id: `s${index}`, at: 840 * index, string: 2, fret: 5, ...stroke })),
+    }),
   );
+
+const midiOf = (strokes: readonly Partial<Stroke>[]): Uint8Array => exportMidi(scoreOf(strokes));
 
 const eventsOf = (bytes: Uint8Array) => {
   let now = 0;
@@ -21,6 +21,13 @@ const eventsOf = (bytes: Uint8Array) => {
 };
 
 describe('bends in MIDI files, read by midi-file (MIDI 1.0: pitch bend, RPN 0)', () => {
+  test('where it is not wanted nothing moves, and every note is still there', () => {
+    const score = scoreOf([{ bend: { semitones: 2 } }, { vibrato: true }]);
+    const plain = eventsOf(exportMidi(score, {}, { pitchBend: false }));
+    expect(plain.some(({ type }) => type === 'pitchBend' || type === 'controller')).toBe(false);
+    expect(plain.filter(({ type }) => type === 'noteOn')).toHaveLength(2);
+  });
+
   test('a whole-tone bend reaches two twelfths of the way up, within a range of twelve semitones, and is taken back', () => {
     const events = eventsOf(midiOf([{ bend: { semitones: 2 } }, {}]));
     const bends = events.flatMap((event) => (event.type === 'pitchBend' ? [{ at: event.at, value: event.value }] : []));

@@ -1,4 +1,5 @@
 import type { Score } from '../../score/index.ts';
+import { clearFingersOfStems } from './clear-stems.ts';
 import { splitLongBars } from './split-long-bars.ts';
 
 /** How a score is laid out by the engraver: width and height of a page as it counts them, and its size in per cent. */
@@ -28,6 +29,9 @@ export const engravingOptions = (
   // The brace stands out over the staves, and so may the name of a section.
   pageMarginLeft: 50,
   pageMarginRight: 10,
+  // Digits and tempo marks keep off beams and metres.
+  defaultBottomMargin: 1,
+  defaultTopMargin: 1,
   scale,
   // Sections begin new lines where the line before is not too short for it.
   breaks: score.includes('new-system') ? 'smart' : 'auto',
@@ -67,15 +71,18 @@ export const countSplitBars = (score: Score, most: number): number => splitLongB
 /** How much wider our type is than the one the engraver measures boxes by, with some air, as a share. */
 const WIDER = 0.2;
 
-/**
- * A picture by the engraver with the boxes round the names of sections as wide as our type needs.
- * @example
- * widenSectionNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>')
- * // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
- */
-export const widenSectionNames = (svg: string): string =>
+/** The boxes round the names of sections, as wide as our type needs. */
+const widenSectionNames = (svg: string): string =>
   svg.replace(
-    /(class="reh"[^>]*>\s*<rect[^>]* x=")(\d+)("[^>]* width=")(\d+)/g,
+    /(class="reh"[^>]*>\s*<rect[^>]* x=")(-?\d+)("[^>]* width=")(\d+)/g,
     (_, before: string, x: string, between: string, width: string) =>
       `${before}${Math.round(Number(x) - (WIDER / 2) * Number(width))}${between}${Math.round((1 + WIDER) * Number(width))}`,
   );
+
+/**
+ * A picture by the engraver, mended where our type and our digits need it: boxes wide enough, digits beside the stems.
+ * @example
+ * refineEngraving('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>')
+ * // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
+ */
+export const refineEngraving = (svg: string): string => clearFingersOfStems(widenSectionNames(svg));

@@ -12,6 +12,7 @@ import {
   type Metre,
 } from '../../time/index.ts';
 import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
+import { LOOP_FIELD } from './parse-score.ts';
 import { createSegments, notateRhythm, type NotatedDuration } from '../notation/notate-rhythm.ts';
 import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
 import { splitIntoVoices, type BarVoices, type NotatedStroke } from '../notation/split-voices.ts';
@@ -205,12 +206,26 @@ const withWords = (notes: readonly XmlElement[], words: string | undefined): rea
 
 const backUp = ({ ticks }: ScoreBar): XmlElement => createElement('backup', [createElement('duration', ticks)]);
 
+/** The number of a bar; a pickup comes before the first, and a piece of a bar is no bar of its own. */
+const measureName = ({ score, pieces }: Written, index: number): Readonly<Record<string, string | number>> => {
+  const piece = pieces[index] as SplitBar;
+  const hasPickup = score.bars[0]?.skippedTicks !== undefined;
+  if (hasPickup && index === 0) return { number: 0, implicit: 'yes' };
+  return piece.first ? { number: piece.whole + (hasPickup ? 0 : 1) } : { number: `X${index}`, implicit: 'yes' };
+};
+
+/** A voice of a bar in notes; a bar that is cut is notated where its notes stand in the whole bar. */
+const notateBar = (voice: BarVoices[number], bar: ScoreBar): VoicePieces => {
+  const shift = bar.skippedTicks ?? 0;
+  const starts = voice.map(([at, content]) => [at + shift, content] as const);
+  const segments = createSegments(starts, bar.metre, { from: shift, to: shift + bar.ticks });
+  return notateRhythm(segments, bar.metre).map((piece) => ({ ...piece, at: piece.at - shift }));
+};
+
 /** The notes of a bar: the voices on the staff of notes, then once more on the strings. */
 const measureOf = (all: Written, index: number): XmlElement => {
   const bar = all.score.bars[index] as ScoreBar;
-  const voices = (all.bars[index] as BarVoices).map((voice) =>
-    notateRhythm(createSegments(voice, bar.metre), bar.metre),
-  );
+  const voices = (all.bars[index] as BarVoices).map((voice) => notateBar(voice, bar));
   const two = voices.length === 2;
   // A voice that is silent all through a bar is not written, unless all are.
   const heard = voices
@@ -244,12 +259,7 @@ const measureOf = (all: Written, index: number): XmlElement => {
         if (piece.content) sung = undefined;
       });
     });
-  const piece = all.pieces[index] as SplitBar;
-  // A piece of a bar is no bar of its own: it is not numbered.
-  const named: Readonly<Record<string, string | number>> = piece.first
-    ? { number: piece.whole + 1 }
-    : { number: `X${index}`, implicit: 'yes' };
-  return createElement('measure', [...content, ...barEnd(all, index)], named);
+  return createElement('measure', [...content, ...barEnd(all, index)], measureName(all, index));
 };
 
 /** The counts of a bar, each given out once: the first voice that strikes then has it. */
@@ -257,9 +267,12 @@ const countsIn = ({ score, look }: Written, index: number): ((at: number) => str
   const counts = new Map<number, string>();
   const bar = score.bars[index] as ScoreBar;
   if (look.counts)
-    for (const { at, ticks, parts, number } of score.beats.filter((beat) => beat.bar === index))
+    for (const { at, ticks, parts, number, skippedParts = 0 } of score.beats.filter((beat) => beat.bar === index))
       for (let part = 0; part < parts; part += 1)
-        counts.set(at - bar.at + (part * ticks) / parts, formatSpokenCount(bar.metre, number - 1, part, parts));
+        counts.set(
+          at - bar.at + (part * ticks) / parts,
+          formatSpokenCount(bar.metre, number - 1, part + skippedParts, parts + skippedParts),
+        );
   return (at) => {
     const count = counts.get(at);
     counts.delete(at);
@@ -300,7 +313,12 @@ export const exportMusicXml = (
     'score-partwise',
     [
       createElement('work', [createElement('work-title', score.name)]),
-      createElement('identification', [createElement('encoding', [createElement('software', 'Fleet Wren')])]),
+      createElement('identification', [
+        createElement('encoding', [createElement('software', 'Fleet Wren')]),
+        createElement('miscellaneous', [
+          createElement('miscellaneous-field', score.loop ? 'yes' : 'no', { name: LOOP_FIELD }),
+        ]),
+      ]),
       createElement('part-list', [
         createElement('score-part', [createElement('part-name', look.showDigits ? '' : 'Guitar')], { id: 'P1' }),
       ]),

@@ -282,6 +282,15 @@ const stringsOf = (part: XmlNode): number => {
   return Math.min(STRING_RANGE.most, tuned ?? Math.max(6, ...named));
 };
 
+/** The field in which our own files say whether they go round. */
+export const LOOP_FIELD = 'loop';
+
+const loopsOf = (score: XmlNode): { readonly loops?: boolean } => {
+  const fields = listChildren(findChild(findChild(score, 'identification'), 'miscellaneous'), 'miscellaneous-field');
+  const said = fields.find(({ attributes }) => attributes['name'] === LOOP_FIELD);
+  return said ? { loops: said.text.trim() === 'yes' } : {};
+};
+
 const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'part'> => {
   const strings = stringsOf(part);
   const walk: Walk = {
@@ -304,6 +313,7 @@ const musicOf = (score: XmlNode, part: XmlNode): Omit<ParsedScore, 'parts' | 'pa
   const key = parseKeyElement(findChild(listChildren(part, 'measure')[0], 'attributes'));
   return {
     ...(key ? { key } : {}),
+    ...loopsOf(score),
     name: (textAt(score, 'work', 'work-title') || textAt(score, 'movement-title'))?.slice(0, PATTERN_LIMITS.name),
     instrument,
     ...open.map(({ measure, metre }) => parseSwing(measure, metre ?? assumed)).find((one) => one !== undefined),

@@ -245,6 +245,21 @@ const patternShape = objectSchema(
     strokes: arraySchema(strokeSchema, PATTERN_LIMITS.strokes),
   },
   {
+    chordChanges: withDescription(
+      arraySchema(
+        objectSchema({ at: withBounds(integerSchema(), { minimum: 1 }), voicing: voicingSchema }),
+        PATTERN_LIMITS.bars * PATTERN_LIMITS.beats,
+      ),
+      'Chords after the first, with the ticks from which they are held, in order.',
+    ),
+    begins: withDescription(
+      withBounds(integerSchema(), { minimum: 1 }),
+      'The tick at which it begins, within its first bar, where a pickup comes before the first whole bar.',
+    ),
+    ends: withDescription(
+      withBounds(integerSchema(), { minimum: 1 }),
+      'The tick at which it ends, within its last bar, where that is short.',
+    ),
     divisions: withDescription(
       arraySchema(
         objectSchema({

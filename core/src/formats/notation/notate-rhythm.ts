@@ -189,9 +189,9 @@ export const notateRhythm = <T>(segments: readonly RhythmSegment<T>[], metre: Me
 export const createSegments = <T>(
   starts: readonly (readonly [at: number, content: T])[],
   metre: Metre,
+  { from, to }: { readonly from: number; readonly to: number } = { from: 0, to: ticksPerBar(metre) },
 ): readonly RhythmSegment<T>[] => {
-  const bar = ticksPerBar(metre);
-  const first = starts[0]?.[0] ?? bar;
-  const rest: readonly RhythmSegment<T>[] = first > 0 ? [{ at: 0, to: first, content: null }] : [];
-  return [...rest, ...starts.map(([at, content], index) => ({ at, to: starts[index + 1]?.[0] ?? bar, content }))];
+  const first = starts[0]?.[0] ?? to;
+  const rest: readonly RhythmSegment<T>[] = first > from ? [{ at: from, to: first, content: null }] : [];
+  return [...rest, ...starts.map(([at, content], index) => ({ at, to: starts[index + 1]?.[0] ?? to, content }))];
 };

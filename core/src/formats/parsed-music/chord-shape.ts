@@ -6,10 +6,18 @@ import {
   listOpenShapes,
   isStringSounding,
   findVoicings,
+  readWrittenChord,
   type Voicing,
 } from '../../harmony/index.ts';
 import { isBassString, stringCount, type Instrument } from '../../instrument/index.ts';
-import type { Pattern, Stroke } from '../../pattern/index.ts';
+import {
+  followChords,
+  patternLength,
+  toChordCourse,
+  type ChordChange,
+  type Pattern,
+  type Stroke,
+} from '../../pattern/index.ts';
 import type { ParsedChord } from './parsed-music.ts';
 
 /** Strings that have to be heard before a shape is taken for meant, unless all of its strings are (est.). */
@@ -76,7 +84,7 @@ export interface ShapeResult {
  * A pattern whose strokes carry their frets, on a chord shape: the one the file names, else one that so much of is
  * heard that no other can be meant; else the open strings, and all frets stay where they are.
  */
-export const applyChordShape = (pattern: Pattern, chord?: ParsedChord): ShapeResult => {
+const applyChordShape = (pattern: Pattern, chord?: ParsedChord): ShapeResult => {
   const strings = stringCount(pattern.instrument);
   const plain = pattern.strokes.filter(isPlain);
   const named = chord && namedShape(pattern, chord, plain);
@@ -85,5 +93,43 @@ export const applyChordShape = (pattern: Pattern, chord?: ParsedChord): ShapeRes
   return {
     pattern: { ...pattern, voicing, strokes: removeRedundantFrets(pattern.strokes, voicing) },
     warnings: chord && !named ? [createProblem('chord-unheld', { symbol: chord.symbol })] : [],
+  };
+};
+
+/** A shape that carries the name, where no shape of it is what is played: the notes keep their own frets. */
+const anyShape = ({ instrument }: Pattern, { symbol }: ParsedChord): Voicing | undefined => {
+  const read = readWrittenChord(symbol, instrument);
+  return read.ok ? { ...read.value, chord: symbol } : undefined;
+};
+
+/** The chords of a piece in their order, of several at one time the last; the first holds from the beginning. */
+const inOrder = (chords: readonly ParsedChord[], length: number): readonly ParsedChord[] => {
+  const sorted = chords.filter(({ at }) => at < length).sort((a, b) => a.at - b.at);
+  return sorted
+    .filter(({ at }, index) => at !== sorted[index + 1]?.at)
+    .map((chord, index) => (index === 0 ? { ...chord, at: 0 } : chord));
+};
+
+/**
+ * A pattern whose strokes carry their frets, on the shapes of all the chords a file names: each the one that is played
+ * over its time, else one of its name beside which the notes keep their frets.
+ */
+export const applyChordShapes = (pattern: Pattern, chords: readonly ParsedChord[]): ShapeResult => {
+  const ordered = inOrder(chords, patternLength(pattern));
+  if (new Set(ordered.map(({ symbol }) => symbol)).size < 2) return applyChordShape(pattern, chords[0]);
+  const unheld = new Set<string>();
+  const spans = ordered.flatMap((chord, index): readonly ChordChange[] => {
+    const end = ordered[index + 1]?.at ?? Infinity;
+    const plain = pattern.strokes.filter((stroke) => isPlain(stroke) && stroke.at >= chord.at && stroke.at < end);
+    const voicing = namedShape(pattern, chord, plain) ?? anyShape(pattern, chord);
+    if (!voicing) unheld.add(chord.symbol);
+    return voicing ? [{ at: chord.at, voicing }] : [];
+  });
+  const [first, ...rest] = spans;
+  if (!first) return applyChordShape(pattern, chords[0]);
+  const course = toChordCourse([{ ...first, at: 0 }, ...rest]);
+  return {
+    pattern: followChords({ ...pattern, ...course }),
+    warnings: [...unheld].map((symbol) => createProblem('chord-unheld', { symbol })),
   };
 };

@@ -7,6 +7,8 @@ export interface CompletedBars {
   readonly bars: readonly ParsedBar[];
   /** Ticks of rest that were put before a pickup; 0 where there is none. */
   readonly pickup: number;
+  /** Ticks of rest that were put behind a short last bar. */
+  readonly missing: number;
   readonly warnings: readonly Problem[];
 }
 
@@ -39,7 +41,7 @@ const areOne = (first: ParsedBar, second: ParsedBar): boolean =>
 
 /**
  * Bars that all fill their metres: a short first bar is a pickup and comes at the end of a whole one, bars that were
- * split are joined, others that are short end with a rest.
+ * split are joined, others that are short end with a rest, but for the last, which ends the piece.
  */
 export const completeBars = (bars: readonly ParsedBar[]): CompletedBars => {
   const made: ParsedBar[] = [];
@@ -62,11 +64,13 @@ export const completeBars = (bars: readonly ParsedBar[]): CompletedBars => {
   const padded = made.map((bar) =>
     bar.ticks < ticksPerBar(bar.metre) ? { ...bar, ticks: ticksPerBar(bar.metre) } : bar,
   );
-  const remarks = [
-    ...(pickup > 0 ? [createProblem('pickup-placed')] : []),
-    ...(short.length > 0
-      ? [createProblem('bars-short', { value: short.length, where: short.slice(0, 5).join(', ') })]
-      : []),
-  ];
-  return { bars: padded, pickup, warnings: remarks };
+  // A last bar that is short ends the piece there, as one does that begins with a pickup.
+  const last = made.at(-1);
+  const missing = last && made.length > 1 ? Math.max(0, ticksPerBar(last.metre) - last.ticks) : 0;
+  const inside = missing > 0 ? short.slice(0, -1) : short;
+  const warnings =
+    inside.length > 0
+      ? [createProblem('bars-short', { value: inside.length, where: inside.slice(0, 5).join(', ') })]
+      : [];
+  return { bars: padded, pickup, missing, warnings };
 };

@@ -65,6 +65,8 @@ export interface ParsedMusic {
   readonly swingUnit?: 16;
   /** The key it sounds in, where the file says so. */
   readonly key?: Key;
+  /** Whether its end is followed by its beginning, where the file says so. */
+  readonly loops?: boolean;
   /** Key of the school, where the file is one of ours. */
   readonly school?: string;
   /** What was left out, taken otherwise, or guessed. */

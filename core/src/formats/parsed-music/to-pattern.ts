@@ -13,9 +13,9 @@ import type { ImportedPattern } from '../imported-pattern.ts';
 import { findSubdivisionGrid } from './quantise.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
 import { findRepeats, expandRepeats } from './repeats.ts';
-import { applyChordShape } from './chord-shape.ts';
+import { applyChordShapes } from './chord-shape.ts';
 import { assignStrings, type StringAssignment, type TimedNote } from './assign-strings.ts';
-import { completeBars } from './complete-bars.ts';
+import { completeBars, type CompletedBars } from './complete-bars.ts';
 
 /** What is to be taken of a file, where it is not all as it is written. */
 export interface ImportSelection {
@@ -26,6 +26,9 @@ export interface ImportSelection {
   /** Whether repeats are written out as they are played; kept once where nothing is said. */
   readonly repeats?: 'once' | 'played';
 }
+
+/** Bars of a figure that is taken to go round where nothing is said of it. */
+const SHORT = 4;
 
 /** Whether repeats are the whole of it: then what is written once comes round. */
 const isOneRound = (bars: readonly ParsedBar[]): boolean => {
@@ -75,14 +78,12 @@ const laid = (bars: readonly ParsedBar[], metre: Metre): Laid => {
 const clamped = (tempo: number): number =>
   Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(tempo * 100) / 100));
 
-const changesOf = (bars: readonly ParsedBar[], metre: Metre, chords: readonly ParsedChord[]): readonly Problem[] => {
+const changesOf = (bars: readonly ParsedBar[], metre: Metre): readonly Problem[] => {
   const metres = bars.findIndex((bar) => !isSameMetre(bar.metre, metre));
   const tempos = new Set(bars.flatMap(({ tempo }) => tempo ?? []));
-  const symbols = new Set(chords.map(({ symbol }) => symbol));
   return [
     ...(metres >= 0 ? [createProblem('metre-changes', { bar: metres + 1 })] : []),
     ...(tempos.size > 1 ? [createProblem('tempo-changes', { value: tempos.size - 1 })] : []),
-    ...(symbols.size > 1 ? [createProblem('chords-once', { value: symbols.size })] : []),
   ];
 };
 
@@ -133,6 +134,12 @@ const frameOf = (music: ParsedMusic, bars: readonly ParsedBar[], metre: Metre) =
   ...(music.school ? { school: music.school } : {}),
 });
 
+/** Where the music begins and ends, where its first bar is a pickup or its last is short. */
+const spanOf = ({ pickup, missing }: CompletedBars, ticks: number): Pick<Pattern, 'begins' | 'ends'> => ({
+  ...(pickup > 0 ? { begins: pickup } : {}),
+  ...(missing > 0 ? { ends: ticks - missing } : {}),
+});
+
 /**
  * A pattern made of what was read of a file, or of some of its bars. Its chord is one the file names or that is heard
  * whole. Errors: `no-notes`, `too-many-strokes`, `length-out-of-range`, those of a pattern.
@@ -159,20 +166,20 @@ export const convertToPattern = (music: ParsedMusic, choice: ImportSelection = {
     ...frameOf(music, whole.bars, metre),
     bars,
     subdivision,
-    cyclic: isOneRound(written) || bars <= 4,
+    cyclic: isOneRound(written) || (music.loops ?? (bars <= SHORT && whole.pickup === 0 && whole.missing === 0)),
     strokes: [...found.strokes].sort(compareByTimeThenString),
     ...(divisions.length > 0 ? { divisions } : {}),
+    ...spanOf(whole, ticks),
   });
-  const { pattern, warnings: ofShape } = applyChordShape(base, chords[0]);
+  const { pattern, warnings: ofShape } = applyChordShapes(base, chords);
   const problems = validatePattern(pattern);
   if (problems.length > 0) return failure(...problems.slice(0, MAX_PROBLEMS));
   const warnings = [
     ...stringRemarks(found, metre),
-    // That several chords are named says it already.
-    ...(new Set(chords.map(({ symbol }) => symbol)).size > 1 ? [] : ofShape),
+    ...ofShape,
     ...whole.warnings,
     ...repeatRemarks(written, choice),
-    ...changesOf(whole.bars, metre, chords),
+    ...changesOf(whole.bars, metre),
     ...music.warnings,
   ];
   return success({ pattern, warnings, hasInferredPositions: found.inferredCount > 0 });

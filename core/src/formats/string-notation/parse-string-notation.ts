@@ -29,7 +29,7 @@ export interface StringNotationOptions {
 }
 
 /** One note of a figure: a string, and a fret where it is not the chord's. */
-interface FigureNote {
+export interface FigureNote {
   readonly string: number;
   readonly fret?: number;
 }
@@ -48,7 +48,16 @@ const readCell = (cell: string, position: number, strings: number): Result<reado
   return failure(createProblem('figure-unreadable', { position, value: cell }));
 };
 
-const readCells = (text: string, strings: number): Result<readonly (readonly FigureNote[])[]> => {
+/** What sounds at one time of a figure; empty for a rest. */
+export type StringCell = readonly FigureNote[];
+
+/**
+ * The times of a figure written as strings, each with its notes. Errors: `figure-unreadable` with the place of each
+ * word that is none.
+ * @example
+ * valueOrThrow(readStringCells('5 - 2:3+1', 6)).length // => 3
+ */
+export const readStringCells = (text: string, strings: number): Result<readonly StringCell[]> => {
   const read = text
     .trim()
     .split(/\s+/)
@@ -97,7 +106,7 @@ export const parseStringNotation = (
 ): Result<ParsedStringNotation> => {
   const instrument = options.instrument ?? createInstrument(findTuningOrStandard('standard'));
   const subdivision = options.subdivision ?? 4;
-  const read = readCells(text, stringCount(instrument));
+  const read = readStringCells(text, stringCount(instrument));
   if (!read.ok) return read;
   const cells = options.wholeBeats ? repeatToWholeBeats(read.value, subdivision) : read.value;
   const shape = fitMetre(Math.ceil(cells.length / subdivision), options.metre ?? { beats: 4, unit: 4 });

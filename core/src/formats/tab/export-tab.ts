@@ -2,7 +2,14 @@ import { formatTuning, openStringName, stringCount } from '../../instrument/inde
 import { digitSymbol, handPosition, type Digit, type Slur } from '../../pattern/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
-import { metreKey, beatNote, BEAT_SIGNS, greatestCommonDivisor, formatSpokenCount } from '../../time/index.ts';
+import {
+  metreKey,
+  beatNote,
+  BEAT_SIGNS,
+  greatestCommonDivisor,
+  formatSpokenCount,
+  type Metre,
+} from '../../time/index.ts';
 
 /** Widest line of a system, in characters. */
 const WIDTH = 100;
@@ -69,6 +76,10 @@ const fretsBefore = ({ strokes }: Score): ReadonlyMap<ScoreStroke, number> => {
 const stepOf = (ticks: number, parts: number, times: readonly number[]): number =>
   times.reduce((step, past) => greatestCommonDivisor(step, past), ticks / parts);
 
+/** The count of a column; of a beat that begins before the music the columns before it count too. */
+const countWord = (metre: Metre, number: number, column: number, columns: number, skipped: number): string =>
+  formatSpokenCount(metre, number - 1, column + skipped, columns + skipped);
+
 /** Columns by bar; of a beat with strokes beside its parts as many as they need. */
 const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly TabBar[] => {
   const byTime = new Map<number, { readonly stroke: ScoreStroke; readonly digit: Digit | null }[]>();
@@ -81,7 +92,7 @@ const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly Ta
   const times = [...byTime.keys()];
   let next = 0;
   const bars = score.bars.map((): Column[] => []);
-  for (const { at, ticks, parts, number, bar } of score.beats) {
+  for (const { at, ticks, parts, number, bar, skippedParts = 0 } of score.beats) {
     const inside: number[] = [];
     for (; next < times.length && (times[next] as number) < at + ticks; next += 1)
       inside.push((times[next] as number) - at);
@@ -90,7 +101,13 @@ const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly Ta
       const struck = byTime.get(at + past) ?? [];
       bars[bar]?.push({
         at: at + past,
-        count: formatSpokenCount((score.bars[bar] as ScoreBar).metre, number - 1, past / step, ticks / step),
+        count: countWord(
+          (score.bars[bar] as ScoreBar).metre,
+          number,
+          past / step,
+          ticks / step,
+          (skippedParts * ticks) / parts / step,
+        ),
         cells: new Map(struck.map(({ stroke }) => [stroke.string, cellOf(stroke, before.get(stroke))])),
         digits: struck.flatMap(({ digit }) => digit ?? []).sort((a, b) => handPosition(b) - handPosition(a)),
       });
