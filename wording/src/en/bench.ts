@@ -19,6 +19,26 @@ export const bench = {
   'bench.time-signature': 'Time signature',
   'bench.bars': 'Bars',
   'bench.subdivision': 'Subdivision',
+  'bench.midi-without-bend': 'MIDI without pitch bend (.mid)',
+  'bench.begin-here': 'Begin with a pickup here',
+  'bench.end-here': 'End after this place',
+  'bench.begin-in-first-bar': 'A pickup begins in the first bar.',
+  'bench.end-in-last-bar': 'A pattern ends in its last bar.',
+  'bench.chords-by-bar': 'Chords by bar',
+  'bench.chords-by-bar-more': 'Chords by bar…',
+  'bench.chord-change-from': 'Another chord from {place}…',
+  'bench.chord-change-remove': 'No new chord at {place}',
+  'bench.chords-how':
+    'One chord per bar, bars separated by |. Chords in one bar share its beats: C | Am G | F . . G. For your own shape, write frets from the lowest string up: x32010 or Am=577555.',
+  'bench.chords-read': 'Chords as read',
+  'bench.chords-figure-repeated':
+    '{bars, plural, one {# bar} other {# bars}}: the pattern’s {own, plural, one {bar is} other {# bars are}} repeated to fill them.',
+  'bench.chords-again':
+    '{bars, plural, one {# bar} other {# bars}}, played again until the pattern’s {own} bars are full.',
+  'bench.chords-held':
+    '{bars, plural, one {# bar} other {# bars}} of the pattern’s {own}: the last chord is held to the end.',
+  'bench.thumb-follows-chords': 'The thumb plays the bass of each chord',
+  'bench.chords-take': 'Use these chords',
   'bench.chord': 'Chord',
   'bench.other-voicing-more': 'Other voicing…',
   'bench.no-bass-note-in-this-chord': 'no bass note in this chord',

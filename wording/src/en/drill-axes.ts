@@ -1,6 +1,7 @@
 /** Drills: the axes they vary a pattern on, and drills of single spots. */
 export const drillAxes = {
-  'drill-axis.displacement.name': 'Shift',
+  'drill-axis.displacement.name': 'Fingers shifted',
+  'drill-axis.thumb-displacement.name': 'Thumb shifted',
   'drill-axis.unchanged': 'Unchanged',
   'drill-axis.lead.name': 'Leading finger',
   'drill-axis.pair.name': 'Finger pair',

@@ -1,6 +1,5 @@
 export const drills = {
   'drills.not-playable': 'not playable',
-  'drills.order-from-easiest-to-hardest': 'Order from easiest to hardest',
   'drills.mark-as-known': 'Mark as known',
   'drills.none': 'None',
   'drills.learned': 'learned',
@@ -19,6 +18,11 @@ export const drills = {
   'drills.drills': '{orderCount, plural, one {# drill} other {# drills}}',
   'drills.drills-selected': '{count, plural, one {# drill} other {# drills}} selected',
   'drills.assign-to': 'Assign to {name}',
+  'drills.order': 'Order',
+  'drills.order-by':
+    '{order, select, difficulty {Easiest first} crossings {Fewest strings crossed} repeats {Fewest repeated fingers} other {Most on the beat}}',
+  'drills.contents':
+    '{crossings, plural, one {# string crossed} other {# strings crossed}}, {repeats, plural, one {# repeated finger} other {# repeated fingers}}, {offBeats, plural, one {# note off the beat} other {# notes off the beat}}',
   'drills.student': 'Student',
   'drills.stop': 'Stop {name}',
   'drills.play': 'Play {name}',

@@ -45,6 +45,9 @@ export const errors = {
   'error.too-many-strokes': 'A pattern can hold up to {most} notes; this one has {value}.',
   'error.division-wrong':
     'Beat {beat} cannot be divided on its own. Each of the {beats} beats can be divided once, in order.',
+  'error.chord-change-wrong':
+    'The chord {chord} doesn’t start inside the pattern ({length}) or isn’t in order. Chords change in order, within the bars.',
+  'error.span-wrong': 'A pattern of {length} begins within its first bar and ends within its last, in that order.',
   'error.swing-wrong': 'Swing of {value}% is out of range. Use {least}% (straight) to {most}%.',
   'error.tags-wrong': 'A pattern has up to {most} tags of 1 to {letters} characters.',
   'error.no-node': 'At {where}: there is no harmonic at fret {touch}. Touch {nodes} frets above the fretted note.',
@@ -126,15 +129,12 @@ export const errors = {
     '{value, plural, one {# note was skipped because its string or pitch was} other {# notes were skipped because their strings or pitches were}} already taken at that time.',
   'error.some-positions-guessed':
     '{value, plural, one {A string was chosen for # note} other {Strings were chosen for # notes}} that named none; the rest follow the file.',
-  'error.pickup-placed': 'It starts with a pickup. It is placed at the end of a first bar that is otherwise silent.',
   'error.bars-short':
     '{value, plural, one {# bar is shorter than its time signature and ends} other {# bars are shorter than their time signature and end}} with a rest (bar {where}).',
   'error.metre-changes':
     'The time signature changes at bar {bar}. A pattern keeps the first one; note times stay correct. Import as a song to keep the changes.',
   'error.tempo-changes':
     'The tempo changes {value, plural, one {once} other {# times}} later. Only the first is kept; import as a song to keep the changes.',
-  'error.chords-once':
-    '{value, plural, one {# chord is} other {# chords are}} named. A pattern keeps one; frets stay as written. Import as a song to keep the chords.',
   'error.repeats-once': '{value, plural, one {# repeat is} other {# repeats are}} imported once, as written.',
   'error.chords-heard':
     'No chords are named. {value, plural, one {# was detected} other {# were detected}} from the notes where a full shape sounds. Review them.',

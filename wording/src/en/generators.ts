@@ -4,6 +4,23 @@ export const generators = {
   'generator.accelerating.name': 'Speed burst',
   'generator.accelerating.description':
     'Plays the figure in sixteenths, then in sixteenth triplets at the end of the bar: a short burst, then back to the pulse.',
+  'generator.accelerating.listen':
+    'Listen for an even burst: every note as loud as the last, and the beat after it on time.',
+  'generator.alternating-thumb.listen':
+    'Listen to the thumb alone first: both strings equally loud, nothing hurried when the fingers come in.',
+  'generator.arpeggio.listen':
+    'Listen for one even line: no finger louder than the next, each note ringing into the following one.',
+  'generator.cascade.listen': 'Listen for all notes ringing together, harmonics and fretted notes at the same volume.',
+  'generator.coverage.listen': 'Listen for gaps: a change that sounds late or weak is the one to repeat.',
+  'generator.even-spread.listen': 'Listen to where the accents fall against the beat; count aloud until they stay put.',
+  'generator.finger-sweeps.listen':
+    'Listen for separate notes, not a strum: each string sounds on its own, evenly spaced.',
+  'generator.hybrid-figures.listen': 'Listen for pick and fingers at the same volume and tone.',
+  'generator.melody-over-thumb.listen':
+    'Listen to the melody as if you sang it: it stays on top, and the bass never waits for it.',
+  'generator.rolls.listen': 'Listen for evenness across the turn from the last string back to the first.',
+  'generator.scale-over-pulse.listen':
+    'Listen to the pulse: it must not move when the scale starts a note earlier or later.',
   'generator.figure.label': 'Figure',
   'generator.accelerating.burst-beats.label': 'Beats in the burst',
   'generator.bars.label': 'Bars',
@@ -52,7 +69,24 @@ export const generators = {
     'One finger after another over adjacent strings, in short groups or as a one-bar figure.',
   'generator.direction.label': 'Direction',
   'generator.rolls.length.label': 'Length',
-  'generator.rolls.walk.label': 'Move across the strings and back',
+  'generator.rolls.walk.label': 'Move across the strings',
+  'generator.rolls.walk.none': 'Stay on these strings',
+  'generator.rolls.walk.back-alike': 'Up and back, same direction',
+  'generator.rolls.walk.back-backward': 'Forward up, backward down',
+  'generator.rolls.sets.label': 'String sets',
+  'generator.rolls.sets.hint': 'Write all, or sets such as 5 4 3, 3 2 1',
+  'generator.rolls.each.label': 'Bars on each set (0 = one roll)',
+  'generator.hybrid-figures.toggle-neighbours': 'Pick and finger on neighbouring strings',
+  'generator.finger-sweeps.hammered-five': 'Five notes on three strings, one hammered on',
+  'generator.finger-sweeps.hammered.label': 'Hammer on to',
+  'generator.finger-sweeps.hammered':
+    '{source, select, two {Two frets up} scale {Next note of the scale} other {Next note of the chord}}',
+  'generator.melody-over-thumb.name': 'Your melody over a thumb bass',
+  'generator.melody-over-thumb.description':
+    'Type a melody as strings and frets; the thumb keeps the beat below it on the chord’s bass strings.',
+  'generator.melody-over-thumb.melody.label': 'Melody',
+  'generator.melody-over-thumb.melody.hint': 'Strings, with a fret after a colon where needed; - for a rest: 1 - 2:3 2',
+  'generator.melody-over-thumb.steady': 'One string on every beat',
   'generator.scale-over-pulse.displacement.label': 'Offset',
   'generator.scale-over-pulse.name': 'Scale over a pulse',
   'generator.scale-over-pulse.description':
@@ -83,7 +117,7 @@ export const generators = {
   'generator.rolls.forward': 'Forward (towards the treble)',
   'generator.rolls.backward': 'Backward (towards the bass)',
   'generator.rolls.both': 'Forward and back',
-  'generator.rolls.group': 'Short group, repeated until it lands on the beat',
+  'generator.rolls.group': 'Short group, over and over',
   'generator.rolls.bar': 'One bar, such as 3+3+2',
   'generator.rolls.pattern-name':
     '{direction, select, both {Forward-backward roll} forward {Forward roll} other {Backward roll}}',

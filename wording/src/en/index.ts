@@ -17,6 +17,7 @@ import { operator } from './operator.ts';
 import { parts } from './parts.ts';
 import { patterns } from './patterns.ts';
 import { plans } from './plans.ts';
+import { playback } from './playback.ts';
 import { practice } from './practice.ts';
 import { reasons } from './reasons.ts';
 import { recordings } from './recordings.ts';
@@ -27,6 +28,7 @@ import { sheet } from './sheet.ts';
 import { shell } from './shell.ts';
 import { signIn } from './sign-in.ts';
 import { songs } from './songs.ts';
+import { stand } from './stand.ts';
 import { students } from './students.ts';
 import { takes } from './takes.ts';
 import { terms } from './terms.ts';
@@ -59,6 +61,7 @@ export const english = {
   ...parts,
   ...patterns,
   ...plans,
+  ...playback,
   ...practice,
   ...reasons,
   ...recordings,
@@ -69,6 +72,7 @@ export const english = {
   ...shell,
   ...signIn,
   ...songs,
+  ...stand,
   ...students,
   ...takes,
   ...terms,

@@ -15,6 +15,10 @@ export const practice = {
   'practice.done': 'Done?',
   'practice.tap-when-ready': 'Tap when ready',
   'practice.tap-if-clean': 'Tap if clean',
+  'practice.early':
+    'Only {gap, number, ::.0} s since the last pass; one pass takes {pass, number, ::.0} s. Count it as clean?',
+  'practice.count-it': 'Count it',
+  'practice.dont-count-it': 'Don’t count it',
   'practice.choose-what-to-practise': 'Choose what to practise',
   'practice.loading-more': 'Loading…',
   'practice.youre-offline-connect-to-the-internet':
@@ -24,6 +28,7 @@ export const practice = {
   'practice.off': 'Off',
   'practice.you-hear': 'You hear',
   'practice.silent-metronome-bars': 'Silent metronome bars',
+  'practice.voice-counts': 'A voice counts the beats',
   'practice.click-on-every-subdivision': 'Click on every subdivision',
   'practice.start-slower-and-speed-up': 'Start slower and speed up',
   'practice.large-text': 'Large text',

@@ -3,6 +3,15 @@ export const schools = {
   'schools.title': 'Picking-hand schools',
   'schools.intro':
     'A school is a set of rules for who plays which string. The fingers below are found by the same rules that finger your patterns.',
+  'schools.posture': 'The hand before it plays',
+  'schools.posture-picture': 'The picking hand over the strings, seen by the player: each finger waits on its string.',
+  'schools.check-wrist':
+    '{grip, select, fingers {Wrist straight, in line with the forearm, a hand’s width from the strings.} thumb_pick {Wrist straight, a little lower than without a thumb pick.} other {The heel of the hand rests lightly by the bridge; the wrist stays loose.}}',
+  'schools.check-thumb':
+    '{grip, select, fingers {The thumb stays ahead of the fingers, towards the neck, so that they never meet.} thumb_pick {The thumb pick lies flat on its string, ahead of the fingers.} flat_pick {Only a little of the pick shows, and it meets the string nearly flat.} other {Thumb and index hold the pick; middle and ring hang free beside them.}}',
+  'schools.check-planting':
+    '{grip, select, flat_pick {The pick moves from the wrist, a string’s width at most.} other {Each finger waits on its string before it plays and moves from the knuckle into the palm.}}',
+  'schools.check-resting': 'Fingers that do not play stay close and curved; none sticks out.',
   'schools.suits': 'Good for',
   'schools.who-plays': 'Who plays which string',
   'schools.any-string': 'any string',

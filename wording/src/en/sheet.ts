@@ -30,6 +30,7 @@ export const sheet = {
   'sheet.notation-line-of': 'Notation, line {index} of {of}',
   'sheet.drawing-notation-of-lines': 'Drawing notation… {systemsCount} of {of, plural, one {# line} other {# lines}}',
   'sheet.string': 'string {string}',
+  'sheet.build-up-how': 'Tick a step when you can play it three times in a row, then add the next.',
   'sheet.bpm-max': '{bpm} bpm max',
   'sheet.patterns': '{count, plural, one {# pattern} other {# patterns}}',
   'sheet.first-of-patterns': 'first {most} of {setCount, plural, one {# pattern} other {# patterns}}',

@@ -29,4 +29,9 @@ export const songForms = {
   'song-version.pulse-and-finger': '{pulse, select, pick {Pick} other {Thumb}} and {finger}',
   'song-version.half-speed': 'Half speed (double note lengths)',
   'song-version.as-written': 'As written',
+  'build-up.first':
+    '{finger, select, pick {Pick alone} p {Thumb alone} i {Index alone} m {Middle alone} other {One finger alone}}',
+  'build-up.finger': 'Add the {finger}',
+  'build-up.slurs': 'Add hammer-ons, pull-offs and slides',
+  'build-up.decorations': 'Add damping, bends and ornaments',
 } as const;

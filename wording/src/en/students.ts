@@ -59,6 +59,10 @@ export const students = {
   'students.marked-as-learned': 'marked as learned',
   'students.practised': 'practised',
   'students.took-a-break': 'took a break',
+  'students.pain-in': 'reported pain in {name}, {when}.',
+  'students.pain-badge': 'Reported pain',
+  'students.pain-first':
+    'First rest, then a lower tempo or another pattern. If it comes back or lasts, send them to a qualified professional before they go on.',
   'students.reported-pain': 'reported pain',
   'students.take-analysed': 'take analysed:',
   'students.practice-log': 'Practice log',

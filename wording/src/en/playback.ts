@@ -1,0 +1,45 @@
+/** How music is heard: the sound menu below it, and practice tracks. */
+export const playback = {
+  'playback.sound': 'Sound',
+  'playback.instrument': 'Instrument',
+  'playback.instrument-of-strings': 'As the strings suggest',
+  'playback.instrument-name':
+    '{sound, select, nylon {Nylon strings} steel {Steel strings} electric {Electric guitar} banjo {Banjo} other {Bass guitar}}',
+  'playback.place': 'Plucked',
+  'playback.place-name':
+    '{place, select, neck {Nearer the neck} bridge {Nearer the bridge} other {Over the soundhole}}',
+  'playback.touch': 'Fingers play with',
+  'playback.touch-name': '{touch, select, nail {Nails} other {Flesh}}',
+  'playback.apart': 'Thumb left, fingers right',
+  'playback.metronome-on': 'Metronome on',
+  'playback.click-beats': '{beats, select, all {Every beat} first {First beat of the bar} other {Beats 2 and 4}}',
+  'playback.silent-bars': 'Silent bars',
+  'playback.silence': '{silence, select, none {None} every_other_bar {Every other bar} other {Two of four bars}}',
+  'playback.divided': 'Click on every subdivision',
+  'playback.counting': 'Voice counts',
+  'playback.counting-mode': '{mode, select, none {Nothing} numbers {Beats} other {Fingers}}',
+  'playback.backing': 'Backing',
+  'playback.backing-name':
+    '{backing, select, none {None} drone {Drone on the root} chords {Chords, once a bar} other {Bass and shaker}}',
+  'playback.ramp': 'Start slower and speed up',
+  'playback.ramp-from': 'Start at (% of the tempo)',
+  'playback.ramp-rounds': 'Full speed after (times through)',
+  'playback.track': 'Practice track (MP3, WAV)…',
+  'playback.track-title': 'Practice track',
+  'playback.track-intro':
+    'A recording to practise with. It has the sound, metronome, voice and backing you have set below the music.',
+  'playback.track-tempo': 'Tempo',
+  'playback.track-rounds': 'Times through',
+  'playback.track-voices': 'Play',
+  'playback.track-voices-name':
+    '{voices, select, all {All notes} thumb_alone {Thumb only} fingers_alone {Fingers only} other {Melody only}}',
+  'playback.track-nothing': 'Metronome and backing only',
+  'playback.track-format': 'File',
+  'playback.track-mp3': 'MP3, for any phone',
+  'playback.track-wav': 'WAV, uncompressed',
+  'playback.track-length': 'Length: {minutes, number} min {seconds, number} s',
+  'playback.track-too-long': 'A track lasts {minutes, number} minutes at most. Choose fewer times through.',
+  'playback.track-save': 'Save track',
+  'playback.track-making': 'Recording…',
+  'playback.track-failed': 'The track couldn’t be made. Try WAV, or a shorter one.',
+} as const;
