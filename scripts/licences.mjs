@@ -8,6 +8,8 @@ import { PROJECT_ROOT } from './lib/paths.mjs';
 
 /** What has more to say than its licence. */
 const NOTES = {
+  'wasm-media-encoders':
+    'Writes MP3 with the LAME encoder (LGPL-2.0-or-later), compiled for the web, in a file of its own (mp3-*.wasm), unchanged; it can be replaced by another build of it. Its source is published under the same name and version in the npm registry.',
   verovio:
     'Engraves notation. It is used unchanged, in a file of its own (engrave.worker-*.js), and can be replaced by another version of it: install that and build the application again (npm run build). Its source is published under the same name and version in the npm registry.',
 };

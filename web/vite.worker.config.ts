@@ -11,7 +11,7 @@ const files = (): readonly { readonly url: string; readonly revision: string | n
   const page = createHash('sha256')
     .update(readFileSync(`${dist}index.html`))
     .digest('hex');
-  const assets = readdirSync(`${dist}assets`).filter((name) => /\.(js|css|woff2)$/.test(name));
+  const assets = readdirSync(`${dist}assets`).filter((name) => /\.(js|css|woff2)$|^count-voice/.test(name));
   return [
     { url: '/index.html', revision: page },
     ...assets.map((name) => ({ url: `/assets/${name}`, revision: null })),

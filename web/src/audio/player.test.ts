@@ -1,7 +1,6 @@
 import { jest } from '@jest/globals';
-import { createPattern } from '@fleet-wren/core';
+import { DEFAULT_PLAYBACK_OPTIONS, createPattern, createPlaybackSchedule, type SpokenClip } from '@fleet-wren/core';
 import { Player } from './player.ts';
-import { DEFAULT_PLAYBACK_OPTIONS, createPlaybackSchedule } from './playback-schedule.ts';
 
 /** As much of an audio device as a player uses; its clock stands until the test moves it. */
 class Device {
@@ -54,8 +53,8 @@ const at = (tempo: number, string = 5) =>
 const setUp = () => {
   const device = new Device();
   const renders: (() => void)[] = [];
-  const render = (): Promise<Float32Array> =>
-    new Promise((resolve) => renders.push(() => resolve(new Float32Array(8))));
+  const render = (): Promise<SpokenClip> =>
+    new Promise((resolve) => renders.push(() => resolve({ samples: new Float32Array(8), lead: 0 })));
   const player = new Player(
     render,
     () => undefined,

@@ -1,5 +1,18 @@
-import type { MetronomeClick, PitchPoint, PlaybackNote } from '@fleet-wren/core';
-import { listEventsBetween, type ScheduledEvent, type PlaybackSchedule } from './playback-schedule.ts';
+import {
+  countInStart,
+  keyOfSource,
+  listEventsBetween,
+  locateSecond,
+  secondOfPlace,
+  soundOfEvent,
+  STOP_SECONDS,
+  type EventSound,
+  type PitchPoint,
+  type PlaybackSchedule,
+  type ScheduledEvent,
+  type SoundSource,
+  type SpokenClip,
+} from '@fleet-wren/core';
 
 /** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
 const AHEAD = { seen: 0.25, hidden: 2.5 } as const;
@@ -22,8 +35,13 @@ interface Sounding {
   readonly stop: () => void;
 }
 
-/** Renders the samples of a plucked string at a MIDI note number. */
-export type NoteRenderer = (midi: number, sampleRate: number) => Promise<Float32Array>;
+/** Makes the samples of a source at a rate of samples a second; undefined for a word that cannot be had. */
+export type SourceRenderer = (source: SoundSource, sampleRate: number) => Promise<SpokenClip | undefined>;
+
+interface Clip {
+  readonly buffer: AudioBuffer;
+  readonly lead: number;
+}
 
 const CENTS = 100;
 
@@ -37,9 +55,21 @@ const movePitch = (detune: AudioParam, when: number, curve: readonly PitchPoint[
 /** The same place in another programme: the same tick, after as many times through. */
 const movedSecond = (from: PlaybackSchedule, to: PlaybackSchedule, second: number): number => {
   if (second < 0) return second * (to.seconds / from.seconds);
-  const rounds = from.loop ? Math.floor(second / from.seconds) : 0;
-  const tick = from.tickAt(second - rounds * from.seconds);
-  return rounds * to.seconds + Math.min(to.secondsAt(tick), to.seconds);
+  const place = locateSecond(from, second);
+  const tick = from.tickAt(place.second);
+  return secondOfPlace(to, { round: to.loop ? place.round : 0, second: Math.min(to.secondsAt(tick), to.seconds) });
+};
+
+/** Every source that a programme will need. */
+const sourcesOf = ({ notes, clicks, words, hits, countIn }: PlaybackSchedule): ReadonlyMap<string, SoundSource> => {
+  const events: ScheduledEvent[] = [
+    ...notes.map((note) => ({ at: 0, note })),
+    ...[...countIn.clicks, ...clicks].map((click) => ({ at: 0, click })),
+    ...[...countIn.words, ...words].map((word) => ({ at: 0, word })),
+    ...hits.map((hit) => ({ at: 0, hit })),
+  ];
+  const sources = events.map((event) => soundOfEvent(event).source);
+  return new Map(sources.map((source) => [keyOfSource(source), source]));
 };
 
 /** Plays programmes through Web Audio: everything is scheduled on the audio clock. */
@@ -51,13 +81,13 @@ export class Player {
   private wanted: PlaybackSchedule | undefined;
   private sounding: Sounding[] = [];
   private timer: ReturnType<typeof setInterval> | undefined;
-  private readonly buffers = new Map<number, AudioBuffer>();
-  private readonly render: NoteRenderer;
+  private readonly clips = new Map<string, Clip>();
+  private readonly render: SourceRenderer;
   private readonly ended: () => void;
   private readonly newContext: () => AudioContext;
 
   constructor(
-    render: NoteRenderer,
+    render: SourceRenderer,
     ended: () => void,
     newContext: () => AudioContext = () => new AudioContext({ latencyHint: 'interactive' }),
   ) {
@@ -74,7 +104,7 @@ export class Player {
     await context.resume();
     const ready = await this.prepareWanted();
     if (!ready || this.running) return;
-    const second = Math.min(0, ...ready.countIn.map(({ time }) => time));
+    const second = countInStart(ready);
     this.begin(ready, { clock: context.currentTime + BREATH, second });
     this.timer ??= setInterval(() => this.look(), WAKE);
   }
@@ -108,7 +138,7 @@ export class Player {
     void this.context?.close().catch(() => undefined);
     this.context = undefined;
     this.output = undefined;
-    this.buffers.clear();
+    this.clips.clear();
   }
 
   /** The tick of the pattern that is heard now; negative in the count-in, undefined when silent. */
@@ -116,8 +146,7 @@ export class Player {
     if (!this.running || !this.context) return undefined;
     const { programme } = this.running;
     const heard = this.context.currentTime - (this.context.outputLatency || 0);
-    const second = this.secondAt(this.running, heard);
-    return programme.tickAt(second < 0 || !programme.loop ? second : second % programme.seconds);
+    return programme.tickAt(locateSecond(programme, this.secondAt(this.running, heard)).second);
   }
 
   private begin(programme: PlaybackSchedule, anchor: Running['anchor']): void {
@@ -147,13 +176,14 @@ export class Player {
   private async prepare(programme: PlaybackSchedule): Promise<void> {
     const { context } = this;
     if (!context) return;
-    const missing = [...new Set(programme.notes.map(({ pitch }) => pitch))].filter((midi) => !this.buffers.has(midi));
-    const rendered = await Promise.all(missing.map((midi) => this.render(midi, context.sampleRate)));
+    const missing = [...sourcesOf(programme)].filter(([key]) => !this.clips.has(key));
+    const rendered = await Promise.all(missing.map(([, source]) => this.render(source, context.sampleRate)));
     if (this.context !== context) return;
-    rendered.forEach((samples, index) => {
-      const buffer = context.createBuffer(1, samples.length, context.sampleRate);
-      buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0);
-      this.buffers.set(missing[index] as number, buffer);
+    rendered.forEach((clip, index) => {
+      if (!clip || clip.samples.length === 0) return;
+      const buffer = context.createBuffer(1, clip.samples.length, context.sampleRate);
+      buffer.copyToChannel(clip.samples as Float32Array<ArrayBuffer>, 0);
+      this.clips.set((missing[index] as [string, SoundSource])[0], { buffer, lead: clip.lead });
     });
   }
 
@@ -177,40 +207,33 @@ export class Player {
   }
 
   private sound({ anchor }: Running, due: ScheduledEvent): void {
-    const when = anchor.clock + (due.at - anchor.second);
-    if ('click' in due) this.click(when, due.click);
-    else this.pluck(when, due.note);
-  }
-
-  private pluck(when: number, { pitch, loudness, duration: seconds, curve = [] }: PlaybackNote): void {
     const { context, output } = this;
-    const buffer = this.buffers.get(pitch);
-    if (!context || !output || !buffer) return;
+    const sound = soundOfEvent(due);
+    const clip = this.clips.get(keyOfSource(sound.source));
+    if (!context || !output || !clip) return;
+    const when = Math.max(context.currentTime, anchor.clock + (due.at - anchor.second) - clip.lead);
     const source = context.createBufferSource();
-    const gain = context.createGain();
-    source.buffer = buffer;
-    movePitch(source.detune, when, curve);
-    gain.gain.setValueAtTime(0.55 * loudness, when);
-    gain.gain.setTargetAtTime(0, when + seconds, 0.012);
-    source.connect(gain).connect(output);
+    source.buffer = clip.buffer;
+    movePitch(source.detune, when, sound.curve ?? []);
+    source.connect(this.gainOf(context, sound, when)).connect(this.sideOf(context, output, sound.side));
     source.start(when);
-    source.stop(when + seconds + 0.1);
+    if (sound.seconds !== undefined) source.stop(when + sound.seconds + 0.1);
     this.sounding.push({ from: when, stop: () => source.stop() });
   }
 
-  private click(when: number, { isAccented, isSubdivision }: MetronomeClick): void {
-    const { context, output } = this;
-    if (!context || !output) return;
-    const source = context.createOscillator();
-    const gain = context.createGain();
-    source.frequency.value = isAccented ? 1760 : 1175;
-    const plain = isSubdivision ? 0.06 : 0.16;
-    gain.gain.setValueAtTime(isAccented ? 0.28 : plain, when);
-    gain.gain.exponentialRampToValueAtTime(0.001, when + 0.045);
-    source.connect(gain).connect(output);
-    source.start(when);
-    source.stop(when + 0.05);
-    this.sounding.push({ from: when, stop: () => source.stop() });
+  private gainOf(context: AudioContext, { gain, seconds }: EventSound, when: number): GainNode {
+    const node = context.createGain();
+    node.gain.setValueAtTime(gain, when);
+    if (seconds !== undefined) node.gain.setTargetAtTime(0, when + seconds, STOP_SECONDS);
+    return node;
+  }
+
+  private sideOf(context: AudioContext, output: AudioNode, side: number): AudioNode {
+    if (side === 0) return output;
+    const node = context.createStereoPanner();
+    node.pan.value = side;
+    node.connect(output);
+    return node;
   }
 
   /** Takes back what was scheduled and has not begun. */

@@ -1,14 +1,17 @@
-import type { Digit, Pattern } from '@fleet-wren/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { synthesisWorker } from '../workers/workers.ts';
-import { Player } from './player.ts';
 import {
-  DEFAULT_PLAYBACK_OPTIONS,
   createPlaybackSchedule,
+  type Digit,
+  type Pattern,
   type PlaybackOptions,
   type PlaybackSchedule,
-} from './playback-schedule.ts';
-
+  type SoundSource,
+  type SpokenClip,
+} from '@fleet-wren/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { synthesisWorker } from '../workers/workers.ts';
+import { loadCountVoice } from './count-voice.ts';
+import { rememberListening, useListeningSettings } from './listening-settings.ts';
+import { Player } from './player.ts';
 /** What the transport can do. */
 export interface PlayerControls {
   readonly playing: boolean;
@@ -27,17 +30,22 @@ const programmeFor = (pattern: Pattern, digits: Digits, listening: PlaybackOptio
     listening,
   );
 
-const renderPluck = (midi: number, rate: number): Promise<Float32Array> =>
-  synthesisWorker.request('pluck', [midi, rate]);
+const renderSource = async (source: SoundSource, rate: number): Promise<SpokenClip | undefined> => {
+  if (source.kind === 'word') return (await loadCountVoice(rate)).get(source.word);
+  return { samples: await synthesisWorker.request('synthesise', [source, rate]), lead: 0 };
+};
 
-/** Plays a pattern; edits, tempo and voices are taken up while it plays. Nothing is worked out while it is silent. */
-export const usePlayer = (pattern: Pattern, digits: Digits): PlayerControls => {
+/**
+ * Plays a pattern; edits, tempo and voices are taken up while it plays. Nothing is worked out while it is silent. Where
+ * it remembers, what is set here counts for all that is played in this browser.
+ */
+export const usePlayer = (pattern: Pattern, digits: Digits, remembers = true): PlayerControls => {
   const [playing, setPlaying] = useState(false);
-  const [listening, setListening] = useState(DEFAULT_PLAYBACK_OPTIONS);
+  const [listening, setListening] = useState<PlaybackOptions>(() => useListeningSettings.getState());
   const player = useRef<Player | null>(null);
 
   const getPlayer = useCallback((): Player => {
-    player.current ??= new Player(renderPluck, () => setPlaying(false));
+    player.current ??= new Player(renderSource, () => setPlaying(false));
     return player.current;
   }, []);
 
@@ -64,7 +72,13 @@ export const usePlayer = (pattern: Pattern, digits: Digits): PlayerControls => {
     setPlaying(!playing);
   }, [playing, getPlayer]);
 
-  const listen = useCallback((change: Partial<PlaybackOptions>) => setListening((now) => ({ ...now, ...change })), []);
+  const listen = useCallback(
+    (change: Partial<PlaybackOptions>) => {
+      if (remembers) rememberListening(change);
+      setListening((now) => ({ ...now, ...change }));
+    },
+    [remembers],
+  );
   const position = useCallback(() => player.current?.position(), []);
   return useMemo(
     () => ({ playing, listening, toggle, listen, position }),

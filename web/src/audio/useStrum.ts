@@ -1,9 +1,22 @@
-import { soundingPitch, stringCount, type Instrument, type Voicing } from '@fleet-wren/core';
+import {
+  soundingPitch,
+  stringCount,
+  usualSound,
+  type Instrument,
+  type SoundSource,
+  type Voicing,
+} from '@fleet-wren/core';
 import { useCallback, useEffect, useRef } from 'react';
+import { useListeningSettings } from './listening-settings.ts';
 import { synthesisWorker } from '../workers/workers.ts';
 
 /** Seconds from string to string of a slow brush, and what it is turned down to. */
 const BRUSH = { apart: 0.045, gain: 0.22 } as const;
+
+const sourceOf = (instrument: Instrument, pitch: number): SoundSource => {
+  const { sound, place, fingers } = useListeningSettings.getState();
+  return { kind: 'note', pitch, touch: 'flesh', tone: { sound: sound ?? usualSound(instrument), place, fingers } };
+};
 
 const pitchesOf = (instrument: Instrument, voicing: Voicing): readonly number[] =>
   Array.from({ length: stringCount(instrument) }, (_, place) => stringCount(instrument) - place).flatMap(
@@ -18,7 +31,9 @@ export const useStrum = (): ((instrument: Instrument, voicing: Voicing) => void)
     context.current ??= new AudioContext();
     const audio = context.current;
     const pitches = pitchesOf(instrument, voicing);
-    void Promise.all(pitches.map((midi) => synthesisWorker.request('pluck', [midi, audio.sampleRate]))).then((all) => {
+    void Promise.all(
+      pitches.map((pitch) => synthesisWorker.request('synthesise', [sourceOf(instrument, pitch), audio.sampleRate])),
+    ).then((all) => {
       const gain = audio.createGain();
       gain.gain.value = BRUSH.gain;
       gain.connect(audio.destination);

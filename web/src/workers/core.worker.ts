@@ -10,18 +10,17 @@ import {
   findQuickFix,
   listDigitsInOrder,
   createDrillGrid,
+  createBuildUp,
   createEasierVersions,
   applyPatternEdit,
   explainDigit,
-  midiToFrequency,
   analysePattern,
   createLadder,
   learnSchool,
   createFingeringCache,
-  synthesisePluckedString,
+  synthesiseSource,
   parseChart,
   findSchoolsToCompare,
-  createSeededRandom,
   createSongFromChart,
   analyseSong,
   analyseStringUsage,
@@ -39,9 +38,6 @@ import { withFirstFigureName } from './figure-names.ts';
 import type { CoreWorkerApi } from './worker-protocol.ts';
 import { importPatternFile, importSongFile } from './import-file.ts';
 import { serveRequests, type WorkerScope } from './serve-requests.ts';
-
-/** Seconds a rendered string rings at most. */
-const MAX_RING_SECONDS = 4;
 
 /** Rounds of the same work until the browser has compiled it to run at full speed. */
 const WARM_UP_ROUNDS = 25;
@@ -129,6 +125,8 @@ const handlers: CoreWorkerApi = {
   studySong: (song, hand) => analyseSong(song, { hand: internHand(hand), cache: songFingeringCache }),
   easier: (song, hand) =>
     createEasierVersions(song, analyseSong(song, { hand: internHand(hand) }), { hand: internHand(hand) }),
+  buildUp: (song, hand) =>
+    createBuildUp(song, analyseSong(song, { hand: internHand(hand) }), { hand: internHand(hand) }),
   songApproaches: (song, schools, own, hand) =>
     compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: internHand(hand) }),
   planTransposition,
@@ -145,14 +143,7 @@ const handlers: CoreWorkerApi = {
   ladder: createLadder,
   drills: (pattern, axes, hand) =>
     valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: internHand(hand) })),
-  // Seeded by its pitch: a note sounds the same each time it is rendered.
-  pluck: (midi, sampleRate) =>
-    synthesisePluckedString({
-      frequency: midiToFrequency(midi),
-      duration: MAX_RING_SECONDS,
-      sampleRate,
-      random: createSeededRandom(midi),
-    }),
+  synthesise: synthesiseSource,
   importPattern: importPatternFile,
   importSong: importSongFile,
 };

@@ -1,4 +1,4 @@
-import { ENGRAVED_HEIGHT, engravingOptions, widenSectionNames } from '@fleet-wren/core';
+import { ENGRAVED_HEIGHT, engravingOptions, refineEngraving } from '@fleet-wren/core';
 import createModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import type { EngravingWorkerApi } from './worker-protocol.ts';
@@ -36,7 +36,7 @@ const handlers: EngravingWorkerApi = {
     const length = Math.max(0, Math.min(most, of - from));
     return {
       total: of,
-      systems: Array.from({ length }, (_, index) => widenSectionNames(made.renderToSVG(from + index + 1))),
+      systems: Array.from({ length }, (_, index) => refineEngraving(made.renderToSVG(from + index + 1))),
     };
   },
 };

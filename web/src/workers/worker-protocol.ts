@@ -1,4 +1,5 @@
 import type {
+  BuildUpLayer,
   AlternativeFingering,
   FasterFingering,
   ImportSelection,
@@ -9,6 +10,7 @@ import type {
   VocalRange,
   SchoolComparison,
   QuickFix,
+  Digit,
   DrillGrid,
   EasierVersion,
   AnyPatternEdit,
@@ -27,11 +29,14 @@ import type {
   CustomSchool,
   PlayedNote,
   Pattern,
+  PlaybackOptions,
   Problem,
   Result,
   Song,
   SongSchoolResult,
   SongAnalysis,
+  SoundSource,
+  SpokenClip,
   StringUsage,
   TakeAssessment,
 } from '@fleet-wren/core';
@@ -56,6 +61,19 @@ export type AnalysisResponse =
   | { readonly kind: 'changed'; readonly change: AnalysisDiff; readonly durationMs: number }
   | { readonly kind: 'whole'; readonly judgement: PatternAnalysis; readonly durationMs: number }
   | { readonly kind: 'lost' };
+
+/** A practice track: what is played, as what file, and the words that count along. */
+export interface TrackRequest {
+  readonly pattern: Pattern;
+  readonly digits: readonly (Digit | null)[];
+  readonly options: PlaybackOptions;
+  /** Beats a minute. */
+  readonly tempo: number;
+  readonly rounds: number;
+  readonly format: 'wav' | 'mp3';
+  readonly sampleRate: number;
+  readonly words: ReadonlyMap<string, SpokenClip>;
+}
 
 /** What a worker does off the page's thread. */
 export interface CoreWorkerApi {
@@ -83,6 +101,8 @@ export interface CoreWorkerApi {
   readonly studySong: (song: Song, hand: HandProfile) => SongAnalysis;
   /** Easier versions of a song, the easiest first. */
   readonly easier: (song: Song, hand: HandProfile) => readonly EasierVersion[];
+  /** A song layer by layer, each on top of the one before. */
+  readonly buildUp: (song: Song, hand: HandProfile) => readonly BuildUpLayer[];
   /** A song in several schools, section by section. */
   readonly songApproaches: (
     song: Song,
@@ -112,8 +132,8 @@ export interface CoreWorkerApi {
   /** The way of a pattern to its tempo. */
   readonly ladder: (pattern: Pattern, aim: LadderOptions) => Result<PracticeLadder>;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: HandProfile) => DrillGrid;
-  /** Samples of a plucked string at a MIDI note number. */
-  readonly pluck: (midi: number, sampleRate: number) => Float32Array;
+  /** Samples of a note, a click or a shaker. */
+  readonly synthesise: (source: SoundSource, sampleRate: number) => Float32Array;
   readonly importSong: (file: SourceFile, part?: number) => Promise<Result<SongImport>>;
   readonly importPattern: (file: SourceFile, choice: ImportSelection) => Promise<Result<ImportResult>>;
 }
@@ -135,6 +155,12 @@ export interface EngravedSystems {
 export interface EngravingWorkerApi {
   /** Some systems of a score from one on, a picture each, and how many there are. */
   readonly engrave: (score: string, how: EngravingSize, from: number, most: number) => Promise<EngravedSystems>;
+}
+
+/** What the worker of practice tracks does; it is started by their dialog alone. */
+export interface TrackWorkerApi {
+  /** The bytes of a practice track. */
+  readonly renderTrack: (request: TrackRequest) => Promise<Uint8Array>;
 }
 
 /** What the listening worker does; it is started by takes alone. */

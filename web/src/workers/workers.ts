@@ -1,5 +1,5 @@
 import { WorkerClient, type WorkerLike } from './worker-client.ts';
-import type { CoreWorkerApi, EngravingWorkerApi, TakeWorkerApi } from './worker-protocol.ts';
+import type { CoreWorkerApi, EngravingWorkerApi, TakeWorkerApi, TrackWorkerApi } from './worker-protocol.ts';
 
 const spawnCoreWorker = (): WorkerLike =>
   new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike;
@@ -25,4 +25,9 @@ export const engravingWorker = new WorkerClient<EngravingWorkerApi>(
 export const takeAssessmentWorker = new WorkerClient<TakeWorkerApi>(
   () =>
     new Worker(new URL('./take-assessment.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike,
+);
+
+/** Makes practice tracks: its encoder is fetched only when the first is asked for. */
+export const trackWorker = new WorkerClient<TrackWorkerApi>(
+  () => new Worker(new URL('./track.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike,
 );

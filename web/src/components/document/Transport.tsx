@@ -2,6 +2,7 @@ import { say } from '@fleet-wren/wording';
 import { Play, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { PlayerControls } from '../../audio/usePlayer.ts';
+import { SoundMenu } from './SoundMenu.tsx';
 
 interface ToggleProps {
   readonly on: boolean;
@@ -74,6 +75,7 @@ export const Transport = ({ playing, hasKeys = false, hasMelody = false, start, 
       <TransportToggle label={say('common.loop')} keyName={keyed('L')} {...option('loop')} />
       <TransportToggle label={say('common.metronome')} keyName={keyed('K')} {...option('click')} />
       <TransportToggle label={say('common.count-in')} keyName={keyed('N')} {...option('countIn')} />
+      <SoundMenu listening={listening} listen={listen} />
       {children}
     </footer>
   );

@@ -7,6 +7,7 @@ import {
   resolveSchoolOrThrow,
   type Digit,
   type ExportFormat,
+  type MidiOptions,
   type Pattern,
   type Score,
 } from '@fleet-wren/core';
@@ -24,6 +25,8 @@ export interface ScoreFile {
   readonly annotations?: Annotations;
 }
 
+type MidiFile = Pick<ScoreFile, 'name' | 'score' | 'annotations'>;
+
 /** Downloads music in the formats of others, and says what a format could not hold. */
 export const useScoreDownload = () => {
   const notice = useToast();
@@ -32,8 +35,8 @@ export const useScoreDownload = () => {
     if (left.length > 0) notice({ text: sayProblems(left) });
   };
   return {
-    midi: ({ name, score, annotations }: Pick<ScoreFile, 'name' | 'score' | 'annotations'>): void => {
-      downloadFile(`${name}.mid`, Uint8Array.from(exportMidi(score, annotations)), 'audio/midi');
+    midi: ({ name, score, annotations }: MidiFile, options?: MidiOptions): void => {
+      downloadFile(`${name}.mid`, Uint8Array.from(exportMidi(score, annotations, options)), 'audio/midi');
       done(score, 'midi');
     },
     tab: ({ name, score, pattern, digits, annotations }: ScoreFile): void => {
