@@ -1,12 +1,24 @@
 import { say } from '@fleet-wren/wording';
-import { flattenScore, serialisePattern, type Digit } from '@fleet-wren/core';
+import { flattenScore, serialisePattern, type Digit, type Stroke } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
+import { useOffers, type Offer } from '../components/palette/offers.ts';
 import { downloadFile, toFileName } from '../components/download.ts';
+import { useListeningSettings } from '../audio/listening-settings.ts';
+import { PracticeTrackDialog } from '../components/document/PracticeTrackDialog.tsx';
 import { useScoreDownload, type ScoreFile } from '../components/document/useScoreDownload.ts';
-import { usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
+import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
+
+/** Whether something about a stroke moves its pitch. */
+const movesPitch = ({ bend, vibrato, slideIn, slideOut, glide, slur }: Stroke): boolean =>
+  bend !== undefined ||
+  vibrato === true ||
+  slideIn !== undefined ||
+  slideOut !== undefined ||
+  glide === true ||
+  slur === 'slide';
 
 type Digits = Readonly<Record<string, Digit | null>>;
 
@@ -14,6 +26,7 @@ type Digits = Readonly<Record<string, Digit | null>>;
 export const ExportMenu = memo(({ digitsNow }: { readonly digitsNow: () => Digits }) => {
   const bench = usePatternEditorStore();
   const download = useScoreDownload();
+  const [track, setTrack] = useState<ScoreFile | null>(null);
   const file = (): ScoreFile => {
     const { document: pattern } = bench.getState();
     const digits = digitsNow();
@@ -24,10 +37,25 @@ export const ExportMenu = memo(({ digitsNow }: { readonly digitsNow: () => Digit
       digits: pattern.strokes.map(({ id }) => digits[id] ?? null),
     };
   };
+  // Asked only when the strokes change: a bend is a mark of theirs.
+  const bends = usePatternEditor(({ document }) => document.strokes.some(movesPitch));
   const json = (): void => {
     const { document: pattern } = bench.getState();
     downloadFile(`${toFileName(pattern.name)}.json`, serialisePattern(pattern), 'application/json');
   };
+  const navigate = useNavigate();
+  const sheet = { label: say('common.sheet-to-print'), run: () => void navigate('sheet') };
+  const ways: readonly Offer[] = [
+    { label: say('common.tablature-txt'), run: () => download.tab(file()) },
+    { label: say('common.musicxml-score-musicxml'), run: () => download.musicXml(file()) },
+    { label: say('common.midi-mid'), run: () => download.midi(file()) },
+    ...(bends
+      ? [{ label: say('bench.midi-without-bend'), run: () => download.midi(file(), { pitchBend: false }) }]
+      : []),
+    { label: say('playback.track'), run: () => setTrack(file()) },
+    { label: say('bench.fleet-wren-pattern-json'), run: json },
+  ];
+  useOffers([sheet, ...ways]);
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="quiet" size="sm">
@@ -37,11 +65,15 @@ export const ExportMenu = memo(({ digitsNow }: { readonly digitsNow: () => Digit
         <Dropdown.Item as={Link} to="sheet">
           {say('common.sheet-to-print')}
         </Dropdown.Item>
-        <Dropdown.Item onClick={() => download.tab(file())}>{say('common.tablature-txt')}</Dropdown.Item>
-        <Dropdown.Item onClick={() => download.musicXml(file())}>{say('common.musicxml-score-musicxml')}</Dropdown.Item>
-        <Dropdown.Item onClick={() => download.midi(file())}>{say('common.midi-mid')}</Dropdown.Item>
-        <Dropdown.Item onClick={json}>{say('bench.fleet-wren-pattern-json')}</Dropdown.Item>
+        {ways.map(({ label, run }) => (
+          <Dropdown.Item key={label} onClick={run}>
+            {label}
+          </Dropdown.Item>
+        ))}
       </Dropdown.Menu>
+      {track && (
+        <PracticeTrackDialog music={track} listening={useListeningSettings.getState()} hide={() => setTrack(null)} />
+      )}
     </Dropdown>
   );
 });

@@ -12,6 +12,7 @@ import { patternRepository } from '../api/patterns.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
 import { PatternVersionPreview, describePatternDifferences } from './PatternVersionPreview.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
+import { ChordsDialog } from './ChordsDialog.tsx';
 import { FigureDialog } from './FigureDialog.tsx';
 import { usePastedText } from './usePastedText.ts';
 import { PatternHeader } from './PatternHeader.tsx';
@@ -114,13 +115,15 @@ export const PatternEditor = () => {
   const empty = pattern.strokes.length === 0;
   const [figure, setFigure] = useState<string | null>(null);
   const showFigure = useCallback((text = '') => setFigure(text), []);
-  useKeyboardShortcuts({ bench, playing, showKeys, showView, showFigure }, digits);
+  const [areChordsShown, setChordsShown] = useState(false);
+  const showChords = useCallback(() => setChordsShown(true), []);
+  useKeyboardShortcuts({ bench, playing, showKeys, showView, showFigure, showChords }, digits);
   usePastedText(showFigure);
 
   return (
     <div className="bench">
       <div className="bench-main">
-        <PatternHeader digitsNow={digitsNow} showFigure={showFigure} />
+        <PatternHeader digitsNow={digitsNow} showFigure={showFigure} showChords={showChords} />
         <div ref={main} className="bench-threads">
           {width > 0 && <FingeringDiagramEditor judged={judged} width={width} playing={playing} />}
           {!empty && <ViewSwitch view={view} choose={setView} />}
@@ -132,6 +135,7 @@ export const PatternEditor = () => {
       </div>
       <AnalysisPanel judged={judged} />
       <PlaybackControls playing={playing} showKeys={showKeys} />
+      {areChordsShown && <ChordsDialog hide={() => setChordsShown(false)} />}
       {figure !== null && <FigureDialog given={figure} hide={() => setFigure(null)} />}
       <ConflictDialog
         store={bench}

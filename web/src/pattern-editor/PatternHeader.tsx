@@ -3,40 +3,30 @@ import {
   chooseSchool,
   parseMetre,
   SUBDIVISIONS,
-  rankAlternateBassStrings,
-  findBassString,
-  findShapeMismatch,
   isSubdivisionPossible,
-  createInstrumentEdit,
   createMetreEdit,
   createResizeEdit,
   isCompoundMetre,
   metreKey,
-  createVoicingEdit,
-  listOpenShapes,
-  stringCount,
   PATTERN_LIMITS,
   type Digit,
   type Pattern,
 } from '@fleet-wren/core';
-import { memo, useState, type ReactNode } from 'react';
+import { memo } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link } from 'react-router';
-import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
+import { Link, useLocation } from 'react-router';
 import { useRestorePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
-import { ChordPicker } from '../components/chords/ChordPicker.tsx';
 import { TermHelp } from '../components/term/TermHelp.tsx';
 import { SchoolOptions, useAvailableCustomSchools } from '../components/schools/SchoolOptions.tsx';
-import { CapoSelect } from '../components/tuning/CapoSelect.tsx';
-import { TuningSelect } from '../components/tuning/TuningSelect.tsx';
 import { DocumentTitle } from '../components/document/DocumentTitle.tsx';
 import { PillChoice } from '../components/document/PillChoice.tsx';
 import { listMetreOptions } from '../components/document/metre-words.ts';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 import { useStablePatternFrame } from '../components/fingering-diagram/useStablePatternFrame.ts';
+import { ChordHere, HarmonyChoices } from './PatternHarmony.tsx';
 import { PatternMenu } from './PatternMenu.tsx';
 import { ExportMenu } from './ExportMenu.tsx';
 
@@ -132,54 +122,6 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
 });
 
 /** The choice of a chord that opens the picker: no symbol is written so. */
-const OTHER_SHAPE = '…';
-
-const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
-  const bench = usePatternEditorStore();
-  const { applyEdit } = bench.getState();
-  const { instrument, voicing } = pattern;
-  const [picking, setPicking] = useState(false);
-  const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
-  const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
-  return (
-    <>
-      <TuningSelect
-        instrument={instrument}
-        choose={(next) => applyEdit(createInstrumentEdit(bench.getState().document, next))}
-      />
-      <CapoSelect
-        capo={instrument.capo}
-        choose={(capo) => applyEdit({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
-      />
-      <PillChoice
-        label={say('bench.chord')}
-        value={voicing.chord}
-        options={[
-          ...known.map(({ chord }) => [chord, chordWords(chord)] as const),
-          [OTHER_SHAPE, say('bench.other-voicing-more')],
-        ]}
-        choose={(chord) => {
-          if (chord === OTHER_SHAPE) setPicking(true);
-          const next = known.find((shape) => shape.chord === chord);
-          if (next) applyEdit(createVoicingEdit(bench.getState().document, next));
-        }}
-        strong
-      />
-      {picking && (
-        <ChordPicker
-          instrument={instrument}
-          current={voicing}
-          hide={() => setPicking(false)}
-          pick={(shape) => {
-            applyEdit(createVoicingEdit(bench.getState().document, shape));
-            setPicking(false);
-          }}
-        />
-      )}
-    </>
-  );
-});
-
 const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
   const bench = usePatternEditorStore();
   const { applyEdit } = bench.getState();
@@ -253,42 +195,18 @@ const EndChoice = memo(({ pattern }: ChoicesProps) => {
   );
 });
 
-const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
-  const bass = findBassString(instrument, voicing);
-  const [alternate] = rankAlternateBassStrings(instrument, voicing);
-  if (bass === null) return say('bench.no-bass-note-in-this-chord');
-  return alternate === undefined
-    ? say('bench.bass-on-string', { bass })
-    : say('bench.alternating-bass-on-strings-and', { bass, alternate });
-};
-
-const Sounding = ({ voicing, instrument }: Pick<Pattern, 'voicing' | 'instrument'>) => {
-  const words = soundingWords(voicing, instrument);
-  return words === '' ? null : <span className="text-soft text-nowrap">{words}</span>;
-};
-
-/** Where the shape does not sound what its name says. */
-const Mismatch = ({ pattern: { voicing, instrument } }: ChoicesProps) => {
-  const mismatch = findShapeMismatch(voicing, instrument);
-  if (!mismatch) return null;
-  const { foreign, missing } = mismatch;
-  return (
-    <span className="chord-mismatch" role="note">
-      {foreign.length > 0 && say('bench.shape-foreign', { chord: voicing.chord, notes: foreign.join(', ') })}
-      {foreign.length === 0 && say('bench.shape-missing', { chord: voicing.chord, notes: missing.join(', ') })}
-    </span>
-  );
-};
-
 interface HeaderProps {
   readonly digitsNow: () => Readonly<Record<string, Digit | null>>;
   readonly showFigure: () => void;
+  readonly showChords: () => void;
 }
 
 /** What the pattern is: its name, its time, its strings, its school. */
-export const PatternHeader = memo(({ digitsNow, showFigure }: HeaderProps) => {
+export const PatternHeader = memo(({ digitsNow, showFigure, showChords }: HeaderProps) => {
   const bench = usePatternEditorStore();
   const restore = useRestorePattern();
+  // A lesson goes on on the stand.
+  const { search } = useLocation();
   const pattern = useStablePatternFrame(usePatternEditor((state) => state.document));
   /** With what was done since it was deleted. */
   const bringBack = (): void =>
@@ -305,22 +223,18 @@ export const PatternHeader = memo(({ digitsNow, showFigure }: HeaderProps) => {
         rename={(name) => bench.getState().applyEdit({ kind: 'rename', name })}
         restore={bringBack}
       >
-        <PatternMenu showFigure={showFigure} />
+        <PatternMenu showFigure={showFigure} showChords={showChords} />
         <ExportMenu digitsNow={digitsNow} />
       </DocumentTitle>
       <div className="choices">
         <SchoolChoice pattern={pattern} />
         <HandChoice />
         <NewerSchool pattern={pattern} />
-        <HarmonyChoices pattern={pattern} />
+        <HarmonyChoices pattern={pattern} showChords={showChords} />
         <TimeChoices pattern={pattern} />
       </div>
       <p className="bench-chord">
-        <strong>{chordWords(pattern.voicing.chord)}</strong>
-        <Sounding {...pattern} />
-        <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
-        <span className="text-soft">{bassWords(pattern)}</span>
-        <Mismatch pattern={pattern} />
+        <ChordHere pattern={pattern} />
         <span className="bench-rooms">
           <EndChoice pattern={pattern} />
           <Link to="compare-schools" title={say('bench.see-the-same-notes-in-several')}>
@@ -329,6 +243,9 @@ export const PatternHeader = memo(({ digitsNow, showFigure }: HeaderProps) => {
           <TermHelp term="school" />
           <Link to="drills" title={say('bench.variants-of-this-pattern-as-drills')}>
             {say('common.drills')}
+          </Link>
+          <Link to={{ pathname: 'stand', search }} title={say('stand.open-title')}>
+            {say('stand.open')}
           </Link>
           <Link to="take" title={say('bench.record-a-take-and-see-which')}>
             {say('bench.record')}

@@ -1,11 +1,13 @@
 import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { HardSpotDrillsDialog } from './HardSpotDrillsDialog.tsx';
 import { TagsDialog } from './TagsDialog.tsx';
 import { TransformDialog } from './TransformDialog.tsx';
 import { patternRepository } from '../api/patterns.ts';
+import { beginHere, endHere } from '../components/pattern-editor/editor-commands.ts';
+import { useOffers, type Offer } from '../components/palette/offers.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { VersionHistoryDialog } from '../workspace/VersionHistoryDialog.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
@@ -13,14 +15,40 @@ import { describePatternDifferences } from './PatternVersionPreview.tsx';
 
 type Shown = 'vary' | 'isolate' | 'versions' | 'tags' | null;
 
+interface PatternMenuProps {
+  readonly showFigure: () => void;
+  readonly showChords: () => void;
+}
+
 /** What else can be done with the pattern as a whole. */
-export const PatternMenu = ({ showFigure }: { readonly showFigure: () => void }) => {
+export const PatternMenu = ({ showFigure, showChords }: PatternMenuProps) => {
   const bench = usePatternEditorStore();
   const [shown, setShown] = useState<Shown>(null);
   const hide = (): void => setShown(null);
   const school = usePatternEditor((state) => state.document.school);
   const ownSchool = usePatternEditor((state) => state.document.ownSchool);
   const [baseSchool] = (ownSchool?.base ?? school).split(':');
+  const keyed: readonly Offer[] = [
+    { label: say('bench.type-or-paste-notes-more'), run: showFigure },
+    { label: say('bench.chords-by-bar-more'), run: showChords },
+    { label: say('bench.begin-here'), run: () => beginHere({ bench }) },
+    { label: say('bench.end-here'), run: () => endHere({ bench }) },
+  ];
+  const dialogs: readonly Offer[] = [
+    { label: say('bench.vary-more'), run: () => setShown('vary') },
+    { label: say('bench.hard-spots-as-drills-more'), run: () => setShown('isolate') },
+    { label: say('common.versions-more'), run: () => setShown('versions') },
+    { label: say('bench.tags-and-sets-more'), run: () => setShown('tags') },
+  ];
+  const navigate = useNavigate();
+  // What has a key of its own is in the palette anyhow.
+  useOffers([
+    ...dialogs,
+    { label: say('bench.compare-schools'), run: () => void navigate('compare-schools') },
+    { label: say('common.drills'), run: () => void navigate('drills') },
+    { label: say('bench.record'), run: () => void navigate('take') },
+    { label: say('stand.open'), run: () => void navigate('stand') },
+  ]);
   return (
     <>
       <Dropdown align="end">
@@ -28,11 +56,11 @@ export const PatternMenu = ({ showFigure }: { readonly showFigure: () => void })
           {say('common.edit')}
         </Dropdown.Toggle>
         <Dropdown.Menu>
-          <Dropdown.Item onClick={() => showFigure()}>{say('bench.type-or-paste-notes-more')}</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('vary')}>{say('bench.vary-more')}</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('isolate')}>{say('bench.hard-spots-as-drills-more')}</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('versions')}>{say('common.versions-more')}</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('tags')}>{say('bench.tags-and-sets-more')}</Dropdown.Item>
+          {[...keyed, ...dialogs].map(({ label, run }) => (
+            <Dropdown.Item key={label} onClick={run}>
+              {label}
+            </Dropdown.Item>
+          ))}
           <Dropdown.Divider />
           <Dropdown.Item as={Link} to={`/schools/${baseSchool}`}>
             {say('bench.about-this-school')}

@@ -15,6 +15,7 @@ import { wordsOf } from '../api/api-error.ts';
 import { useCreatePattern } from '../api/patterns.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { StrokeSymbol } from '../components/stroke-symbol/StrokeSymbol.tsx';
+import { PostureChecks, PosturePicture } from './PosturePicture.tsx';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 
 const STRINGS = 6;
@@ -81,6 +82,11 @@ const Guide = ({ guide }: { readonly guide: SchoolGuide }) => {
         <section>
           <h2>{say('schools.who-plays')}</h2>
           <HomeTable digits={digits} />
+        </section>
+        <section className="school-posture">
+          <h2>{say('schools.posture')}</h2>
+          <PosturePicture guide={guide} />
+          <PostureChecks guide={guide} />
         </section>
         <section>
           <h2>{say('schools.suits')}</h2>

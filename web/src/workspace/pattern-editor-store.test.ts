@@ -1,7 +1,13 @@
 import { jest } from '@jest/globals';
 import { say } from '@fleet-wren/wording';
-import { DEFAULT_PLAYBACK_OPTIONS } from '../audio/playback-schedule.ts';
-import { createPattern, createVoicingEdit, shiftInTime, type Pattern, type Stroke } from '@fleet-wren/core';
+import {
+  DEFAULT_PLAYBACK_OPTIONS,
+  createPattern,
+  createVoicingEdit,
+  shiftInTime,
+  type Pattern,
+  type Stroke,
+} from '@fleet-wren/core';
 import fc from 'fast-check';
 import { EDITOR_COMMANDS, runTransform } from '../components/pattern-editor/editor-commands.ts';
 import type { CommandContext } from '../components/pattern-editor/editor-command.ts';
@@ -29,6 +35,7 @@ const reachOf = (bench: PatternEditorStore): CommandContext => ({
   showKeys: () => undefined,
   showView: () => undefined,
   showFigure: () => undefined,
+  showChords: () => undefined,
   playing: {
     playing: false,
     listening: DEFAULT_PLAYBACK_OPTIONS,

@@ -7,6 +7,7 @@ import {
   listPossibleBassStrings,
   listOpenShapes,
   nameShape,
+  parseShape,
   stringCount,
   type RankedVoicing,
   type Instrument,
@@ -21,7 +22,6 @@ import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
 import { ChordDiagram } from '../chord-diagram/ChordDiagram.tsx';
 import { formatFrets } from '../chord-diagram/chord-diagram-layout.ts';
 import { EMPTY_SHAPES, sortFavouritesFirst, useFavouriteShapes } from './useFavouriteShapes.ts';
-import { parseShape } from './parse-shape.ts';
 
 interface Question {
   readonly symbol: string;

@@ -6,6 +6,9 @@ import {
   fretOfString,
   openStringName,
   isStringSounding,
+  listChordSpans,
+  playedSpan,
+  voicingAt,
   stringCount,
   type Digit,
   type Pattern,
@@ -23,7 +26,8 @@ import {
   layOutFingerPaths,
   type SystemContents,
 } from './system-contents.ts';
-import { DIAGRAM_SPACING, getStringY, type DiagramLayout, type DiagramSystem } from './diagram-layout.ts';
+import { DIAGRAM_SPACING, getStringY, tickToX, type DiagramLayout, type DiagramSystem } from './diagram-layout.ts';
+import { chordWords } from '../chords/chord-text.ts';
 import { useVisibleRows } from './useVisibleRows.ts';
 
 /** Says a stroke to screen readers. It must stay the same function as long as it says the same. */
@@ -36,9 +40,9 @@ interface SystemProps {
   readonly system: DiagramSystem;
 }
 
-const StringNames = ({ frame }: Pick<SystemProps, 'frame'>) =>
+const StringNames = ({ frame, system }: Pick<SystemProps, 'frame' | 'system'>) =>
   Array.from({ length: stringCount(frame.instrument) }, (_, index) => index + 1).map((string) => {
-    const fret = fretOfString(frame.voicing, string);
+    const fret = fretOfString(voicingAt(frame, system.fromTick), string);
     return (
       <g
         key={string}
@@ -58,18 +62,62 @@ const StringNames = ({ frame }: Pick<SystemProps, 'frame'>) =>
     );
   });
 
-const StringLines = ({ frame, layout, system }: SystemProps) => {
-  const right = system.barLines[system.barLines.length - 1] ?? layout.width;
-  return Array.from({ length: layout.strings }, (_, index) => (
-    <line
-      key={index}
-      className={isStringSounding(frame.voicing, index + 1) ? 'string-line' : 'string-line muted'}
-      x1={DIAGRAM_SPACING.left}
-      x2={right}
-      y1={getStringY(index + 1)}
-      y2={getStringY(index + 1)}
-      strokeWidth={1 + index * 0.28}
-    />
+/** The chords of a system with where each begins and ends on the page. */
+const listSystemChords = ({ frame, layout, system }: SystemProps) => {
+  const spans = listChordSpans(frame);
+  const x = (at: number): number => tickToX(layout, system, at);
+  return spans.flatMap(({ at, voicing }, index) => {
+    const from = Math.max(at, system.fromTick);
+    const to = Math.min(spans[index + 1]?.at ?? system.toTick, system.toTick);
+    return from < to ? [{ at: from, voicing, x1: x(from), x2: x(to) }] : [];
+  });
+};
+
+const StringLines = (props: SystemProps) =>
+  listSystemChords(props).flatMap(({ at, voicing, x1, x2 }) =>
+    Array.from({ length: props.layout.strings }, (_, index) => (
+      <line
+        key={`${at} ${index}`}
+        className={isStringSounding(voicing, index + 1) ? 'string-line' : 'string-line muted'}
+        x1={x1}
+        x2={x2}
+        y1={getStringY(index + 1)}
+        y2={getStringY(index + 1)}
+        strokeWidth={1 + index * 0.28}
+      />
+    )),
+  );
+
+/** What lies before a pickup and behind a short last bar. */
+const NotPlayed = ({ frame, layout, system }: SystemProps) => {
+  const { from, to } = playedSpan(frame);
+  const x = (at: number): number => tickToX(layout, system, at);
+  const spans = [
+    [system.fromTick, Math.min(from, system.toTick)],
+    [Math.max(to, system.fromTick), system.toTick],
+  ] as const;
+  return spans
+    .filter(([start, end]) => start < end)
+    .map(([start, end]) => (
+      <rect
+        key={start}
+        className="not-played"
+        x={x(start)}
+        width={x(end) - x(start)}
+        y={DIAGRAM_SPACING.counts}
+        height={layout.strings * DIAGRAM_SPACING.string}
+      />
+    ));
+};
+
+/** What is held from where on, below the strings, where there is more than one chord. */
+const ChordNames = (props: SystemProps) => {
+  if (!props.frame.chordChanges) return null;
+  const y = DIAGRAM_SPACING.counts + props.layout.strings * DIAGRAM_SPACING.string + 15;
+  return listSystemChords(props).map(({ at, voicing, x1 }) => (
+    <text key={at} className="chord-name" x={x1 + 6} y={y}>
+      {chordWords(voicing.chord)}
+    </text>
   ));
 };
 
@@ -85,8 +133,10 @@ const Ruling = memo(({ frame, layout, system }: SystemProps) => {
       {system.barLines.map((x) => (
         <line key={x} className="bar-line" x1={x} x2={x} y1={top} y2={top + height} />
       ))}
+      <NotPlayed frame={frame} layout={layout} system={system} />
       <StringLines frame={frame} layout={layout} system={system} />
-      <StringNames frame={frame} />
+      <StringNames frame={frame} system={system} />
+      <ChordNames frame={frame} layout={layout} system={system} />
       {system.slots.map(({ at, x, label, beat }) => (
         <text key={at} className={beat ? 'count count-beat' : 'count'} x={x} y={18}>
           {label}

@@ -12,7 +12,15 @@ import {
 } from '@fleet-wren/core';
 
 /** Space around and between, in pixels. */
-export const DIAGRAM_SPACING = { left: 66, right: 18, counts: 30, string: 43, below: 20, between: 14 } as const;
+export const DIAGRAM_SPACING = {
+  left: 66,
+  right: 18,
+  counts: 30,
+  string: 43,
+  below: 20,
+  between: 14,
+  chords: 18,
+} as const;
 
 /** A column of the grid: one part of a beat. */
 interface Slot {
@@ -118,7 +126,8 @@ export const layOutDiagram = (pattern: Pattern, width: number): DiagramLayout =>
   const inner = Math.max(120, width - DIAGRAM_SPACING.left - DIAGRAM_SPACING.right);
   const perSystem = barsPerSystem(pattern, inner);
   const strings = stringCount(pattern.instrument);
-  const systemHeight = DIAGRAM_SPACING.counts + strings * DIAGRAM_SPACING.string;
+  const chords = pattern.chordChanges ? DIAGRAM_SPACING.chords : 0;
+  const systemHeight = DIAGRAM_SPACING.counts + strings * DIAGRAM_SPACING.string + chords;
   const pixelsPerTick = inner / (perSystem * ticksPerBar(pattern.metre));
   const parts = listSubdivisionSlots(pattern);
   const half = narrowest(parts) / 2;
@@ -154,6 +163,13 @@ export const formatBarRange = ({ fromBar, bars }: DiagramSystem, all: number): s
     : say('parts.bars-shown', { from: fromBar + 1, to: fromBar + bars });
 };
 
+/** How far to the right of a system's left edge a tick begins, in pixels. */
+export const tickToX = (
+  { pixelsPerTick }: Pick<DiagramLayout, 'pixelsPerTick'>,
+  { fromTick }: Pick<DiagramSystem, 'fromTick'>,
+  at: number,
+): number => DIAGRAM_SPACING.left + (at - fromTick) * pixelsPerTick;
+
 /** Where a tick lies: the beginning of a stroke is drawn in the middle of its slot. */
 export const tickToPoint = (
   layout: DiagramLayout,
@@ -162,7 +178,7 @@ export const tickToPoint = (
 ): { readonly x: number; readonly y: number } => {
   const system = findSystemAt(layout, at);
   return {
-    x: DIAGRAM_SPACING.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2,
+    x: tickToX(layout, system, at) + layout.slotWidth / 2,
     y: system.top + getStringY(string),
   };
 };
@@ -193,7 +209,7 @@ export const tickToCursor = (
   const at = Math.max(0, Math.min(tick, patternLength(pattern) - 1e-6));
   const system = findSystemAt(layout, at);
   return {
-    x: DIAGRAM_SPACING.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2,
+    x: tickToX(layout, system, at) + layout.slotWidth / 2,
     top: system.top,
   };
 };

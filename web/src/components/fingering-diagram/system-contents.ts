@@ -1,6 +1,6 @@
 import { ACTUATORS, actuatorOf, type Digit, type Pattern, type Actuator, type Stroke } from '@fleet-wren/core';
 import { curveBumpX, line } from 'd3-shape';
-import { DIAGRAM_SPACING, getStringY, type DiagramLayout, type DiagramSystem } from './diagram-layout.ts';
+import { DIAGRAM_SPACING, getStringY, tickToX, type DiagramLayout, type DiagramSystem } from './diagram-layout.ts';
 
 /** Where a striker's thread comes from at the left edge of a system, and goes to at the right: strings. */
 interface Edge {
@@ -79,7 +79,7 @@ export const positionInSystem = (
   system: DiagramSystem,
   { at, string }: Pick<Stroke, 'at' | 'string'>,
 ) => ({
-  x: DIAGRAM_SPACING.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2,
+  x: tickToX(layout, system, at) + layout.slotWidth / 2,
   y: getStringY(string),
 });
 

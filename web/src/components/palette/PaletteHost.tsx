@@ -1,7 +1,8 @@
 import './palette.scss';
 import { say } from '@fleet-wren/wording';
 import { Search } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
+import { create } from 'zustand';
 import { Button } from 'react-bootstrap';
 import { shownKey } from '../shortcuts/key-press.ts';
 
@@ -9,26 +10,32 @@ const CommandPalette = lazy(async () => ({ default: (await import('./CommandPale
 
 const KEY = 'Ctrl+k';
 
+/** Whether the palette lies over the page. */
+const usePalette = create<{ readonly isShown: boolean }>(() => ({ isShown: false }));
+
+/** Opens the palette, from a menu too. */
+export const openPalette = (): void => usePalette.setState({ isShown: true });
+
 /** Opens the palette from anywhere, fields included, unless something else lies over the page. */
 export const PaletteHost = () => {
-  const [isShown, setShown] = useState(false);
+  const { isShown } = usePalette();
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey || event.shiftKey || event.key !== 'k') return;
       event.preventDefault();
-      setShown((now) => now || document.querySelector('.modal.show') === null);
+      if (document.querySelector('.modal.show') === null) openPalette();
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   }, []);
   return (
     <>
-      <Button variant="plain" className="palette-button" onClick={() => setShown(true)}>
+      <Button variant="plain" className="palette-button" onClick={openPalette}>
         <Search size={15} aria-hidden /> {say('palette.open')} <kbd>{shownKey(KEY)}</kbd>
       </Button>
       {isShown && (
         <Suspense fallback={null}>
-          <CommandPalette hide={() => setShown(false)} />
+          <CommandPalette hide={() => usePalette.setState({ isShown: false })} />
         </Suspense>
       )}
     </>

@@ -7,6 +7,7 @@ import { useSongList } from '../../api/songs.ts';
 import { useStudents } from '../../api/students.ts';
 import { shownKey } from '../shortcuts/key-press.ts';
 import { listShortcutsHere } from '../shortcuts/shortcut-manager.ts';
+import { listOffers } from './offers.ts';
 import type { PaletteItem } from './palette-items.ts';
 
 const PLACES: readonly (readonly [path: string, label: string])[] = [
@@ -41,14 +42,16 @@ export const usePaletteItems = (typed: string): readonly PaletteItem[] => {
   const students = useStudents().data;
   // What can be done here does not change while the palette lies over it.
   const here = useMemo(
-    () =>
-      listShortcutsHere().map(({ label, keys, run }): PaletteItem => ({
+    () => [
+      ...listShortcutsHere().map(({ label, keys, run }): PaletteItem => ({
         key: `here ${label}`,
         label,
         group: 'here',
         aside: shownKey(keys[0] ?? ''),
         run,
       })),
+      ...listOffers().map(({ label, run }): PaletteItem => ({ key: `offer ${label}`, label, group: 'here', run })),
+    ],
     [],
   );
   const go = (path: string) => (): void => void navigate(path);

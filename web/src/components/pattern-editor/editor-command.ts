@@ -13,6 +13,8 @@ export interface CommandContext {
   readonly showView: () => void;
   /** Lets notes be typed or pasted as text. */
   readonly showFigure: (text?: string) => void;
+  /** Lets the chords be written bar by bar. */
+  readonly showChords: () => void;
 }
 
 /** A command of the bench: every one has a key. */

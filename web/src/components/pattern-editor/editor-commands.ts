@@ -6,6 +6,7 @@ import {
   createMoveEdit,
   createPasteEdit,
   createDeleteBeatEdit,
+  createSpanEdit,
   subdivisionTicks,
   moveBySlots,
   ticksPerBar,
@@ -78,6 +79,29 @@ const paste = ({ bench }: CommandContext): void => {
     return names[names.length - 1] as string;
   };
   if (tryEdit(createPasteEdit(pattern, clipboard, cell.at, newId))) select(names);
+};
+
+/** Lets the pattern begin at the cell with a pickup; where it does already, at its bar line again. */
+export const beginHere = ({ bench }: Pick<CommandContext, 'bench'>): void => {
+  const { document: pattern, cell, applyEdit, reject } = bench.getState();
+  if (cell.at >= ticksPerBar(pattern.metre)) return reject(say('bench.begin-in-first-bar'));
+  const { begins: now, ends } = pattern;
+  const begins = cell.at === 0 || cell.at === now ? undefined : cell.at;
+  applyEdit(
+    createSpanEdit(pattern, { ...(begins === undefined ? {} : { begins }), ...(ends === undefined ? {} : { ends }) }),
+  );
+};
+
+/** Lets the pattern end behind the cell; where it does already, at its bar line again. */
+export const endHere = ({ bench }: Pick<CommandContext, 'bench'>): void => {
+  const { document: pattern, cell, applyEdit, reject } = bench.getState();
+  const length = patternLength(pattern);
+  if (cell.at < length - ticksPerBar(pattern.metre)) return reject(say('bench.end-in-last-bar'));
+  const behind = moveBySlots(pattern, cell.at, 1);
+  const after = behind === cell.at ? length : behind;
+  const { begins, ends: now } = pattern;
+  const ends = after === now ? length : after;
+  applyEdit(createSpanEdit(pattern, { ...(begins === undefined ? {} : { begins }), ends }));
 };
 
 const SHIFTS: Readonly<Record<string, (reach: CommandContext) => void>> = {
@@ -343,6 +367,14 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
   },
   { keys: ['['], label: say('bench.slower'), group: 'pattern', run: tempoBy(-4) },
   { keys: [']'], label: say('bench.faster'), group: 'pattern', run: tempoBy(4) },
+  { keys: ['j'], label: say('bench.begin-here'), group: 'pattern', run: beginHere },
+  { keys: ['e'], label: say('bench.end-here'), group: 'pattern', run: endHere },
+  {
+    keys: ['k'],
+    label: say('bench.chords-by-bar'),
+    group: 'pattern',
+    run: ({ showChords }) => showChords(),
+  },
   { keys: ['Ctrl+z'], label: say('common.undo'), group: 'pattern', run: ({ bench }) => bench.getState().undo() },
   {
     keys: ['Ctrl+y', 'Ctrl+Z'],

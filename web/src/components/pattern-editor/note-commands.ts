@@ -1,5 +1,7 @@
 import { sayProblems } from '@fleet-wren/wording';
 import {
+  voicingAt,
+  fretOfString,
   SLURS,
   createFollowChordEdit,
   createFretEdit,
@@ -26,7 +28,7 @@ const OCTAVE = 12;
 export const cycleHarmonic = ({ bench }: CommandContext): void => {
   const { document: pattern, change } = bench.getState();
   change(({ harmonic, ...stroke }) => {
-    const fret = stroke.fret ?? pattern.voicing.frets[pattern.voicing.frets.length - stroke.string] ?? 0;
+    const fret = stroke.fret ?? fretOfString(voicingAt(pattern, stroke.at), stroke.string) ?? 0;
     if (!harmonic) return { ...stroke, harmonic: { kind: 'natural', touch: OCTAVE } };
     return harmonic.kind === 'natural'
       ? { ...stroke, harmonic: { kind: 'harp', touch: fret + OCTAVE, above: OCTAVE } }

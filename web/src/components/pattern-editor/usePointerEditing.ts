@@ -1,4 +1,5 @@
 import {
+  voicingAt,
   listSubdivisionSlots,
   createMoveEdit,
   startOfSlot,
@@ -14,7 +15,7 @@ import type { PatternEditorStore, EditorCell } from '../../workspace/pattern-edi
 
 /** Whether a stroke can be put into a cell: nothing is there, and its string sounds in the chord. */
 const isFreeCell = (document: Pattern, { at, string }: EditorCell): boolean =>
-  !findStrokeAt(document, at, string) && isStringSounding(document.voicing, string);
+  !findStrokeAt(document, at, string) && isStringSounding(voicingAt(document, at), string);
 
 /** A point of the threads in pixels. */
 interface Point {

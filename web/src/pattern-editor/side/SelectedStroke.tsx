@@ -1,6 +1,7 @@
 import { Say } from '../../components/say/Say.tsx';
 import { say, sayList, sayMessage, saySentence } from '@fleet-wren/wording';
 import {
+  voicingAt,
   CHORD_ROLES,
   SLURS,
   formatMaxTempo,
@@ -141,8 +142,8 @@ const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
 };
 
 /** Where a role lands on the chord at hand. */
-const landing = ({ instrument, voicing }: Pattern, role: ChordRole): string => {
-  const string = findStringOfRole(instrument, voicing, role);
+const landing = (pattern: Pattern, at: number, role: ChordRole): string => {
+  const string = findStringOfRole(pattern.instrument, voicingAt(pattern, at), role);
   return string === null ? say('bench.no-string') : say('bench.string', { string });
 };
 
@@ -150,7 +151,11 @@ const withRole =
   (pattern: Pattern, role: ChordRole | undefined) =>
   ({ role: _old, ...stroke }: Stroke): Stroke =>
     role
-      ? { ...stroke, role, string: findStringOfRole(pattern.instrument, pattern.voicing, role) ?? stroke.string }
+      ? {
+          ...stroke,
+          role,
+          string: findStringOfRole(pattern.instrument, voicingAt(pattern, stroke.at), role) ?? stroke.string,
+        }
       : stroke;
 
 const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
@@ -169,7 +174,7 @@ const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
         <option value="">{say('bench.always-string', { string: stroke.string })}</option>
         {CHORD_ROLES.map((role) => (
           <option key={role} value={role}>
-            {ROLE_WORDS[role]} ({landing(pattern, role)})
+            {ROLE_WORDS[role]} ({landing(pattern, stroke.at, role)})
           </option>
         ))}
       </select>
