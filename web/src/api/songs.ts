@@ -56,6 +56,15 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 };
 
 export const useCreateSong = () => useChange(createSong);
+
+/** One after another, so that the list has them in their order. */
+const createSongs = async (songs: readonly Song[]): Promise<readonly SongResponse[]> => {
+  const made: SongResponse[] = [];
+  for (const song of [...songs].reverse()) made.unshift(await createSong(song));
+  return made;
+};
+
+export const useCreateSongs = () => useChange(createSongs);
 export const useDuplicateSong = () =>
   useChange((id: string) => callApi('POST /songs/:id/duplicate', { params: { id } }));
 export const useDeleteSong = () => useChange((id: string) => callApi('DELETE /songs/:id', { params: { id } }));

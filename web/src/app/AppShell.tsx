@@ -5,7 +5,7 @@ import { Button, Dropdown } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOutMutation } from '../api/account.ts';
 import { letGo } from '../components/blur-after-click.ts';
-import { PaletteHost } from '../components/palette/PaletteHost.tsx';
+import { PaletteHost, openPalette } from '../components/palette/PaletteHost.tsx';
 import { InitialRecoveryCodes } from '../components/recovery-codes/InitialRecoveryCodes.tsx';
 import { getCurrentTheme, toggleTheme } from './theme.ts';
 
@@ -69,6 +69,7 @@ const AccountMenu = ({ signOut }: { readonly signOut: () => void }) => {
         <Ellipsis size={22} aria-hidden />
       </Dropdown.Toggle>
       <Dropdown.Menu>
+        <Dropdown.Item onClick={openPalette}>{say('palette.open')}</Dropdown.Item>
         <Dropdown.Item onClick={() => setTheme(toggleTheme())}>
           {theme === 'dark' ? say('shell.light-theme') : say('shell.dark-theme')}
         </Dropdown.Item>

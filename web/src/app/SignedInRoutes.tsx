@@ -19,6 +19,9 @@ const SongScreen = lazy(() => import('../songs/SongScreen.tsx'));
 const DrillSetSheet = lazy(() => import('../sheets/DrillSetSheet.tsx'));
 const ChordDiagramsSheet = lazy(() => import('../sheets/ChordDiagramsSheet.tsx'));
 const SongSheet = lazy(() => import('../sheets/SongSheet.tsx'));
+const SongStand = lazy(() => import('../stand/SongStand.tsx'));
+const PatternStand = lazy(() => import('../stand/PatternStand.tsx'));
+const BuildUpSheet = lazy(() => import('../sheets/BuildUpSheet.tsx'));
 const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
 const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
@@ -56,6 +59,8 @@ const SCREENS: readonly Screen[] = [
 const SCREENS_BY_ID: readonly Screen[] = [
   ['/songs/:id', SongScreen],
   ['/songs/:id/sheet', SongSheet],
+  ['/songs/:id/build-up', BuildUpSheet],
+  ['/songs/:id/stand', SongStand],
   ['/students/:id', StudentPage],
   ['/students/:id/sheet', StudentSheet],
   ['/takes/:id', TakeScreen],
@@ -66,6 +71,7 @@ const PATTERN_VIEWS: readonly Screen[] = [
   ['compare-schools', CompareSchools],
   ['drills', DrillGrid],
   ['sheet', PatternSheet],
+  ['stand', PatternStand],
   ['take', RecordTakeScreen],
 ];
 

@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { formatMaxTempo, listSheetFacts } from '@fleet-wren/core';
+import { listShapes, formatMaxTempo, listSheetFacts } from '@fleet-wren/core';
 import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
 import { PrintedPattern, useSheetAnalysis } from './PrintedPattern.tsx';
 import { SheetPage } from './SheetPage.tsx';
@@ -13,7 +13,7 @@ const PatternSheet = () => {
     <SheetPage
       title={pattern.name}
       back=".."
-      ways={<ChordDiagramsLink voicings={[pattern.voicing]} instrument={pattern.instrument} />}
+      ways={<ChordDiagramsLink voicings={listShapes(pattern)} instrument={pattern.instrument} />}
       facts={[
         ...listSheetFacts(pattern).map(sayLabel),
         ceiling ? say('sheet.bpm-max', { bpm: formatMaxTempo(ceiling.maxTempo) }) : '',

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { flattenScore, type Pattern } from '@fleet-wren/core';
+import { listShapes, flattenScore, type Pattern } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
@@ -26,7 +26,7 @@ export const useSheetAnalysis = (pattern: Pattern) => {
 export const PrintedPattern = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper: PrintSettings }) => {
   const judgement = useSheetAnalysis(pattern);
   const layout = useMemo(() => layOutDiagram(pattern, STRIP), [pattern]);
-  const voicings = useMemo(() => [pattern.voicing], [pattern.voicing]);
+  const voicings = useMemo(() => listShapes(pattern), [pattern]);
   const score = useMemo(() => flattenScore(pattern), [pattern]);
   const order = useMemo(() => pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null), [pattern, judgement]);
   if (!judgement) return <p className="engraving">{say('sheet.working-out-fingering-more')}</p>;

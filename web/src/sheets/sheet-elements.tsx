@@ -11,6 +11,8 @@ import {
   type Instrument,
   type NoteNamingSystem,
   type Pattern,
+  type Score,
+  type ScoreAnnotations,
   type Voicing,
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
@@ -50,14 +52,21 @@ const withoutHead = (text: string): string => {
     .replace(/^\n+|\s+$/g, '');
 };
 
+interface TablatureProps {
+  readonly pattern: Pattern;
+  readonly digits: Digits;
+  /** The same flat, where it has the chords and sections of a song. */
+  readonly score?: Score;
+  readonly annotations?: ScoreAnnotations;
+}
+
 /** Tablature with digits and counts, in type of one width; no system is broken over a page. */
-export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Digits }) => {
+export const Tablature = ({ pattern, digits, score, annotations }: TablatureProps) => {
   const systems = useMemo(() => {
     const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-    return withoutHead(exportTab(flattenScore(pattern), order, sayLabel(resolveSchoolOrThrow(pattern).name))).split(
-      /\n\s*\n/,
-    );
-  }, [pattern, digits]);
+    const school = sayLabel(resolveSchoolOrThrow(pattern).name);
+    return withoutHead(exportTab(score ?? flattenScore(pattern), order, school, annotations)).split(/\n\s*\n/);
+  }, [pattern, digits, score, annotations]);
   return (
     <div className="sheet-tab">
       {systems.map((system, index) => (

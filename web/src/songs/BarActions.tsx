@@ -1,5 +1,5 @@
 import { say, sayProblems } from '@fleet-wren/wording';
-import { moveLick, type Pattern, type MovedLick } from '@fleet-wren/core';
+import { followChords, moveLick, type Pattern, type MovedLick } from '@fleet-wren/core';
 import { ArrowLeft, ArrowRight, ClipboardPaste, Copy, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -49,10 +49,11 @@ const useToBench = (shown: Pattern | undefined) => {
   const toBench = (): void => {
     if (!shown) return;
     if (shown.course) return store.getState().reject(say('songs.these-bars-have-different-time-signatures'));
-    const strokes = shown.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
+    const free = followChords(shown);
+    const strokes = free.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
     const name = say('songs.excerpt', { name: shown.name }).slice(0, 120);
     create.mutate(
-      { ...shown, name, cyclic: true, strokes },
+      { ...free, name, cyclic: true, strokes },
       {
         onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
         onError: (error) => store.getState().reject(wordsOf(error)),

@@ -42,7 +42,11 @@ const Editor = ({
   const box = useRef<HTMLDivElement>(null);
   const width = useElementWidth(box);
   const nothing = useCallback(() => undefined, []);
-  useKeyboardShortcuts({ bench, playing, showKeys: nothing, showView: nothing, showFigure: nothing }, digits, true);
+  useKeyboardShortcuts(
+    { bench, playing, showKeys: nothing, showView: nothing, showFigure: nothing, showChords: nothing },
+    digits,
+    true,
+  );
   return (
     <>
       <Modal.Body className="bar-bench">

@@ -7,7 +7,7 @@ import {
   createTextureEdit,
   type Bar,
   type Pattern,
-  type EditScope,
+  type TextureScope,
   type Song,
 } from '@fleet-wren/core';
 import { useState } from 'react';
@@ -39,7 +39,7 @@ export const BarPatternSelect = ({ bar }: { readonly bar: Bar }) => {
   const figures = useSong((state) => state.document.figures);
   const notice = useToast();
   const [bringing, setBringing] = useState(false);
-  const [reach, setReach] = useState<EditScope>('here');
+  const [reach, setReach] = useState<TextureScope>('here');
   const now = getFigureTexture(bar);
   const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
   const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
@@ -89,9 +89,11 @@ export const BarPatternSelect = ({ bar }: { readonly bar: Bar }) => {
           className="form-select"
           aria-label={say('songs.apply-changes-to')}
           value={reach}
-          onChange={({ target }) => setReach(target.value as EditScope)}
+          onChange={({ target }) => setReach(target.value as TextureScope)}
         >
           <option value="here">{say('songs.these-bars-only')}</option>
+          <option value="section">{say('songs.this-section')}</option>
+          <option value="section-ends">{say('songs.last-bar-of-every-section')}</option>
           <option value="everywhere">{say('songs.every-bar-with-this-pattern')}</option>
           <option value="elsewhere">{say('songs.every-other-bar-with-this-pattern')}</option>
         </select>

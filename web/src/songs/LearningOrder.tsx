@@ -2,7 +2,7 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import {
   computeLearningOrder,
   withName,
-  extractBars,
+  extractBenchBars,
   type Motif,
   type Pattern,
   type SongAnalysis,
@@ -22,10 +22,9 @@ const TAG = 30;
 
 /** A motif as a pattern to practise: the first bar it comes in, going round. */
 const patternOfMotif = ({ expanded }: SongAnalysis, { name, number, bars }: Motif): Pattern => {
-  const pattern = extractBars(expanded, bars[0] ?? 0, 1);
-  const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
+  const pattern = extractBenchBars(expanded, bars[0] ?? 0, 1);
   const called = say('songs.figure-of-song', { song: pattern.name, number, name: sayLabel(name) });
-  return withName({ ...pattern, cyclic: true, strokes }, called);
+  return withName({ ...pattern, cyclic: true }, called);
 };
 
 const useMotifs = ({ song, study }: SongPanelProps) => {

@@ -1,6 +1,7 @@
-import { say, saySentence } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import {
   findSongKey,
+  gradeSeverity,
   listSoundingSymbols,
   formatMaxTempo,
   type CapoProposal,
@@ -13,9 +14,11 @@ import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
+import { BuildUp } from './BuildUp.tsx';
 import { EasierVersions } from './EasierVersions.tsx';
 import { LearningOrder } from './LearningOrder.tsx';
 import { SongSchoolComparison } from './SongSchoolComparison.tsx';
+import { withinBar } from './within-bar.ts';
 import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
@@ -65,8 +68,8 @@ const Trouble = ({ song, study }: SongPanelProps) => {
   const goTo = useNavigateToBar({ study });
   const muted = study.expanded.mutedStrokes[0];
   const worst = study.barAnalyses
-    .filter((one) => one.worst !== null)
-    .sort((a, b) => (b.worst?.severity ?? 0) - (a.worst?.severity ?? 0))
+    .flatMap((one) => (one.worst ? [{ ...one, worst: one.worst }] : []))
+    .sort((a, b) => b.worst.severity - a.worst.severity)
     .slice(0, SHOWN);
   return (
     <section aria-label={say('songs.trouble-spots')}>
@@ -92,17 +95,22 @@ const Trouble = ({ song, study }: SongPanelProps) => {
           />
         </p>
       )}
-      {worst.map(({ bar, worst: finding, diagnostics }) => (
-        <p key={bar} className="finding">
-          <button type="button" className="link-button" onClick={() => goTo(bar)}>
-            {formatBarName(song, study, bar)}
-          </button>
-          : {finding && saySentence(finding.message)}
-          {diagnostics > 1 && (
-            <span className="text-soft">{say('songs.more-in-this-bar', { findings: diagnostics - 1 })}</span>
-          )}
-        </p>
-      ))}
+      {worst.map(({ bar, worst: finding, diagnostics }) => {
+        const grade = gradeSeverity(finding.severity);
+        return (
+          <p key={bar} className={`finding finding-${grade}`}>
+            <button type="button" className="link-button" onClick={() => goTo(bar)}>
+              {formatBarName(song, study, bar)}
+            </button>
+            , {sayMessage(withinBar(finding.message))}
+            <br />
+            <span className="finding-how">
+              {say(`severity.${grade}`)}
+              {diagnostics > 1 && ` · ${say('songs.more-in-this-bar', { findings: diagnostics - 1 })}`}
+            </span>
+          </p>
+        );
+      })}
     </section>
   );
 };
@@ -247,6 +255,7 @@ export const SongAnalysisPanel = ({
         <LearningOrder song={song} study={study} />
         <Trouble song={song} study={study} />
         <ThumbLine song={song} study={study} />
+        <BuildUp song={song} />
         <EasierVersions song={song} />
         <SongSchoolComparison song={song} />
       </>

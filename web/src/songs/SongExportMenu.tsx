@@ -3,9 +3,12 @@ import { prepareSongExport, serialiseSong } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { songRepository } from '../api/songs.ts';
+import { useListeningSettings } from '../audio/listening-settings.ts';
+import { PracticeTrackDialog } from '../components/document/PracticeTrackDialog.tsx';
 import { useScoreDownload, type ScoreFile } from '../components/document/useScoreDownload.ts';
+import { useOffers, type Offer } from '../components/palette/offers.ts';
 import { downloadFile, toFileName } from '../components/download.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { backgroundWorker } from '../workers/workers.ts';
@@ -20,6 +23,7 @@ export const SongExportMenu = () => {
   const [versions, setVersions] = useState(false);
   const { hand } = useSelectedHand();
   const download = useScoreDownload();
+  const [track, setTrack] = useState<ScoreFile | null>(null);
   const now = () => {
     const { document: song } = store.getState();
     return { song, name: toFileName(song.name) };
@@ -44,25 +48,43 @@ export const SongExportMenu = () => {
     const { song, name } = now();
     downloadFile(`${name}-chords.txt`, formatChordChart(song), 'text/plain;charset=utf-8');
   };
+  const navigate = useNavigate();
+  const sheet = { label: say('common.sheet-to-print'), run: () => void navigate('sheet') };
+  const ways: readonly Offer[] = [
+    { label: say('songs.fleet-wren-song-json'), run: json },
+    { label: say('common.midi-mid'), run: midi },
+    { label: say('common.musicxml-score-musicxml'), run: () => void fingered().then(download.musicXml) },
+    { label: say('common.tablature-txt'), run: () => void fingered().then(download.tab) },
+    { label: say('playback.track'), run: () => void fingered().then(setTrack) },
+    { label: say('songs.chord-chart-txt'), run: chart },
+  ];
+  const showVersions = (): void => setVersions(true);
+  useOffers([sheet, ...ways, { label: say('common.versions-more'), run: showVersions }]);
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="quiet" size="sm">
         <Download size={15} aria-hidden /> {say('songs.export')}
       </Dropdown.Toggle>
       <Dropdown.Menu>
-        <Dropdown.Item onClick={() => setVersions(true)}>{say('common.versions-more')}</Dropdown.Item>
+        <Dropdown.Item onClick={showVersions}>{say('common.versions-more')}</Dropdown.Item>
         <Dropdown.Divider />
         <Dropdown.Item as={Link} to="sheet">
           {say('common.sheet-to-print')}
         </Dropdown.Item>
-        <Dropdown.Item onClick={json}>{say('songs.fleet-wren-song-json')}</Dropdown.Item>
-        <Dropdown.Item onClick={midi}>{say('common.midi-mid')}</Dropdown.Item>
-        <Dropdown.Item onClick={() => void fingered().then(download.musicXml)}>
-          {say('common.musicxml-score-musicxml')}
-        </Dropdown.Item>
-        <Dropdown.Item onClick={() => void fingered().then(download.tab)}>{say('common.tablature-txt')}</Dropdown.Item>
-        <Dropdown.Item onClick={chart}>{say('songs.chord-chart-txt')}</Dropdown.Item>
+        {ways.map(({ label, run }) => (
+          <Dropdown.Item key={label} onClick={run}>
+            {label}
+          </Dropdown.Item>
+        ))}
       </Dropdown.Menu>
+      {track && (
+        <PracticeTrackDialog
+          music={track}
+          listening={useListeningSettings.getState()}
+          hasMelody={now().song.sections.some(({ bars }) => bars.some(({ melody }) => melody))}
+          hide={() => setTrack(null)}
+        />
+      )}
       {versions && (
         <VersionHistoryDialog
           store={store}

@@ -109,6 +109,9 @@ export const SongHeader = () => {
         restore={bringBack}
       >
         <SongExportMenu />
+        <Link to="stand" className="btn btn-plain btn-sm" title={say('stand.open-title')}>
+          {say('stand.open')}
+        </Link>
         <Link to="/songs" className="btn btn-plain btn-sm">
           {say('songs.all-songs')}
         </Link>

@@ -2,6 +2,7 @@ import { FigureBadge } from '../components/figure/FigureBadge.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
 import {
+  createHalfTimeEdit,
   formatMetre,
   rehearsalLetter,
   getBarsAt,
@@ -167,11 +168,24 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
       ],
     });
   };
+  const halfTime = (): void => {
+    const { document, tryEdit } = store.getState();
+    tryEdit(createHalfTimeEdit(document, section.id, (name) => say('songs.half-time-figure', { name })));
+  };
   const only = useSong((state) => state.document.sections.length === 1);
   return (
     <span className="section-tools">
       <Button variant="plain" size="sm" onClick={more}>
         <Plus size={14} aria-hidden /> {say('songs.4-bars')}
+      </Button>
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={halfTime}
+        aria-label={say('songs.half-time-of', { name: section.name })}
+        title={say('songs.half-time-title')}
+      >
+        {say('songs.half-time')}
       </Button>
       <Button
         variant="plain"
