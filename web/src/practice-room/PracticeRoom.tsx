@@ -1,26 +1,14 @@
 import { letGo } from '../components/blur-after-click.ts';
-import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
-import { ReferenceTones } from '../components/tuning/ReferenceTones.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
-import {
-  describeRetuning,
-  tuningName,
-  WARM_UP_ADVICE,
-  PAIN_ADVICE,
-  beatsPerBar,
-  findBassString,
-  ticksPerBeat,
-  type PracticeEvent,
-} from '@fleet-wren/core';
+import { WARM_UP_ADVICE, PAIN_ADVICE, beatsPerBar, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ListenButton, ListeningBar } from '../components/listening/ListeningBar.tsx';
 import { useListener, type Listener } from '../listening/useListener.ts';
 import { classifyPass } from '../listening/listening-text.ts';
-import { ChordDiagramView } from '../components/chord-diagram/ChordDiagram.tsx';
 import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
 import { hasRecentPainReport } from '../components/practice-session.ts';
 import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
@@ -31,6 +19,8 @@ import { usePlayer, type PlayerControls } from '../audio/usePlayer.ts';
 import { subscribeToPedals, type PassVerdict } from './pedal-input.ts';
 import { Connection, Ended } from './Connection.tsx';
 import { TakeRecorder, useTakeUpload } from './TakeRecorder.tsx';
+import { EarlyPassQuestion } from './EarlyPassQuestion.tsx';
+import { useEarlyPass } from './useEarlyPass.ts';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
 import { usePracticePreferences } from './usePracticePreferences.ts';
 import { rampTempo, usePassCounter } from './tempo-ramp.ts';
@@ -38,7 +28,8 @@ import { PracticeRoomSync, type PracticeRoomItem, type PracticeRoomState } from 
 import { usePracticeSession, type BreakReminder } from './usePracticeSession.ts';
 import { Surface } from './Surface.tsx';
 import { useCurrentStage, type CurrentStage } from './useCurrentStage.ts';
-import { useScreenWakeLock } from './useScreenWakeLock.ts';
+import { Chord, Retuning } from './StageShapes.tsx';
+import { useScreenWakeLock } from '../components/useScreenWakeLock.ts';
 import { eventTime } from '../api/event-time.ts';
 
 const stringLabel: StrokeLabelFormatter = ({ string }) => say('practice.string', { string });
@@ -121,50 +112,34 @@ const Interrupted = ({
 
 /** Plays the stage as this browser likes it; says the tempo that is heard, which may still be on its way. */
 const useHeard = (atHand: CurrentStage, byEar: boolean) => {
-  const { heard, silence, divided, rising } = usePracticePreferences(({ preferences }) => preferences);
+  const { heard, silence, divided, rising, clickBeats, counted, backing } = usePracticePreferences(
+    ({ preferences }) => preferences,
+  );
   const [tempo, setTempo] = useState(atHand.tempo);
   const pattern = useMemo(
     () => (tempo === null ? atHand.pattern : { ...atHand.pattern, tempo }),
     [atHand.pattern, tempo],
   );
-  const playing = usePlayer(pattern, EMPTY_FINGERING);
+  const playing = usePlayer(pattern, EMPTY_FINGERING, false);
   const { listen } = playing;
   useEffect(
     // What the room itself plays would be counted too; a click is told from strings.
-    () => listen({ figure: heard !== 'click alone' && !byEar, click: heard !== 'figure alone', silence, divided }),
-    [listen, heard, silence, divided, byEar],
+    () =>
+      listen({
+        figure: heard !== 'click alone' && !byEar,
+        click: heard !== 'figure alone',
+        silence,
+        divided,
+        clickBeats,
+        counting: counted && !byEar ? 'numbers' : 'none',
+        backing: byEar ? 'none' : backing,
+      }),
+    [listen, heard, silence, divided, clickBeats, counted, backing, byEar],
   );
   const round = usePassCounter(playing.playing, playing.position);
   const now = atHand.tempo !== null && rising && playing.playing ? rampTempo(atHand.tempo, round) : atHand.tempo;
   if (now !== tempo) setTempo(now);
   return { playing, tempo: now };
-};
-
-/** How the guitar gets to a tuning that is not the usual one, with a tone for each string. */
-const Retuning = ({ pattern: { instrument } }: CurrentStage) => {
-  const steps = describeRetuning(instrument);
-  if (!steps) return null;
-  return (
-    <details className="room-tuning">
-      <summary>
-        {sayLabel(tuningName(instrument))}: {sayMessage(steps)}
-      </summary>
-      <ReferenceTones instrument={instrument} />
-    </details>
-  );
-};
-
-const Chord = ({ pattern }: CurrentStage) => {
-  const leftHanded = usePracticePreferences(({ preferences }) => preferences.leftHanded);
-  const { voicing, instrument } = pattern;
-  return (
-    <figure className="room-chord">
-      <figcaption>
-        {chordWords(voicing.chord)} <small>{soundingWords(voicing, instrument)}</small>
-      </figcaption>
-      <ChordDiagramView voicing={voicing} bass={findBassString(instrument, voicing)} leftHanded={leftHanded} />
-    </figure>
-  );
 };
 
 interface SessionProps {
@@ -245,7 +220,8 @@ const Session = (props: SessionProps) => {
     hand: item.plan.hand,
   });
   const { playing, tempo } = useHeard(atHand, ear.on);
-  const { tell, count: counted, done, takeBack, correct } = useCounting(props, atHand, tempo);
+  const { tell, done, correct, ...counting } = useCounting(props, atHand, tempo);
+  const asking = useEarlyPass(atHand, counting);
   const fresh = item.standing.last === null || atHand.progress.stage < 2;
   const [hurt, setHurt] = useState(false);
   const sitting = usePracticeSession(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
@@ -254,7 +230,7 @@ const Session = (props: SessionProps) => {
     if (sitting.interruption) return by === 'listening' ? undefined : sitting.goOn();
     sitting.played();
     if (atHand.requiredStreak === 0) return done();
-    counted(said, by);
+    asking.count(said, by);
   };
   useEffect(() => {
     latest.current = count;
@@ -298,9 +274,10 @@ const Session = (props: SessionProps) => {
       <Retuning {...atHand} />
       <Figure atHand={atHand} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
+      <EarlyPassQuestion {...asking} />
       <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />
       <TakeRecorder ear={ear} keeping={keeping} />
-      <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
+      <Tools {...{ atHand, playing, ear, count, ouch }} takeBack={asking.takeBack} />
       {hurt && (
         <p className="room-caution" role="alert">
           {say('practice.stop-for-today', { cautionAfterDiscomfort: sayMessage(PAIN_ADVICE) })}

@@ -1,5 +1,12 @@
 import { say } from '@fleet-wren/wording';
-import { CLICK_MUTE_MODES, type ClickMuteMode } from '@fleet-wren/core';
+import {
+  BACKINGS,
+  CLICK_BEATS,
+  CLICK_MUTE_MODES,
+  type Backing,
+  type ClickBeats,
+  type ClickMuteMode,
+} from '@fleet-wren/core';
 import { AUDIO_MODES } from './preferences.ts';
 import { usePracticePreferences } from './usePracticePreferences.ts';
 
@@ -13,6 +20,19 @@ const SILENCE_WORDS: Readonly<Record<ClickMuteMode, string>> = {
   none: say('practice.silence-none'),
   'two of four bars': say('practice.silence-two-of-four'),
   'every other bar': say('practice.silence-every-other'),
+};
+
+const CLICK_WORDS: Readonly<Record<ClickBeats, string>> = {
+  all: say('playback.click-beats', { beats: 'all' }),
+  first: say('playback.click-beats', { beats: 'first' }),
+  backbeat: say('playback.click-beats', { beats: 'backbeat' }),
+};
+
+const BACKING_WORDS: Readonly<Record<Backing, string>> = {
+  none: say('playback.backing-name', { backing: 'none' }),
+  drone: say('playback.backing-name', { backing: 'drone' }),
+  chords: say('playback.backing-name', { backing: 'chords' }),
+  rhythm: say('playback.backing-name', { backing: 'rhythm' }),
 };
 
 interface ChoiceProps<T extends string> {
@@ -51,7 +71,7 @@ const Switch = ({ label, on, set }: SwitchProps) => (
 /** How the room sounds and looks; kept in this browser. */
 export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
   const { preferences, prefer } = usePracticePreferences();
-  const { heard, silence, divided, rising, largePrint, leftHanded } = preferences;
+  const { heard, silence, divided, rising, largePrint, leftHanded, clickBeats, counted, backing } = preferences;
   return (
     <section className="room-preferences" aria-label={say('practice.sound-and-display')}>
       <Choice
@@ -62,12 +82,27 @@ export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
         choose={(value) => prefer({ heard: value })}
       />
       <Choice
+        label={say('playback.metronome-on')}
+        value={clickBeats}
+        options={CLICK_BEATS}
+        words={CLICK_WORDS}
+        choose={(value) => prefer({ clickBeats: value })}
+      />
+      <Choice
+        label={say('playback.backing')}
+        value={backing}
+        options={BACKINGS}
+        words={BACKING_WORDS}
+        choose={(value) => prefer({ backing: value })}
+      />
+      <Choice
         label={say('practice.silent-metronome-bars')}
         value={silence}
         options={CLICK_MUTE_MODES}
         words={SILENCE_WORDS}
         choose={(value) => prefer({ silence: value })}
       />
+      <Switch label={say('practice.voice-counts')} on={counted} set={(on) => prefer({ counted: on })} />
       <Switch label={say('practice.click-on-every-subdivision')} on={divided} set={(on) => prefer({ divided: on })} />
       <Switch label={say('practice.start-slower-and-speed-up')} on={rising} set={(on) => prefer({ rising: on })} />
       <Switch label={say('practice.large-text')} on={largePrint} set={(on) => prefer({ largePrint: on })} />

@@ -1,4 +1,11 @@
-import { CLICK_MUTE_MODES, type ClickMuteMode } from '@fleet-wren/core';
+import {
+  BACKINGS,
+  CLICK_BEATS,
+  CLICK_MUTE_MODES,
+  type Backing,
+  type ClickBeats,
+  type ClickMuteMode,
+} from '@fleet-wren/core';
 
 /** What is heard in the practice room. */
 export const AUDIO_MODES = ['figure and click', 'click alone', 'figure alone'] as const;
@@ -9,6 +16,10 @@ export interface PracticePreferences {
   /** Whether the click comes on each part of a beat. */
   readonly divided: boolean;
   readonly silence: ClickMuteMode;
+  readonly clickBeats: ClickBeats;
+  /** Whether a voice counts the beats. */
+  readonly counted: boolean;
+  readonly backing: Backing;
   /** Whether a tempo begins slower and rises to what is asked for. */
   readonly rising: boolean;
   readonly largePrint: boolean;
@@ -19,6 +30,9 @@ const FIRST: PracticePreferences = {
   heard: 'figure and click',
   divided: false,
   silence: 'none',
+  clickBeats: 'all',
+  counted: false,
+  backing: 'none',
   rising: false,
   largePrint: false,
   leftHanded: false,
@@ -33,6 +47,9 @@ export const parsePreferences = (text: string | null): PracticePreferences => {
     return {
       heard: isOneOf(AUDIO_MODES, kept.heard) ? kept.heard : FIRST.heard,
       silence: isOneOf(CLICK_MUTE_MODES, kept.silence) ? kept.silence : FIRST.silence,
+      clickBeats: isOneOf(CLICK_BEATS, kept.clickBeats) ? kept.clickBeats : FIRST.clickBeats,
+      backing: isOneOf(BACKINGS, kept.backing) ? kept.backing : FIRST.backing,
+      counted: kept.counted === true,
       divided: kept.divided === true,
       rising: kept.rising === true,
       largePrint: kept.largePrint === true,

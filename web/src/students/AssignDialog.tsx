@@ -3,6 +3,7 @@ import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
   PRACTICE_METHODS,
   toLadderPlan,
+  wholeTempo,
   type HandProfile,
   type PracticeLadder,
   type LadderPlan,
@@ -27,7 +28,7 @@ const Warning = ({ ladder, take }: { readonly ladder: PracticeLadder; readonly t
     <div className="finding finding-notable" role="status">
       {say('students.target-warning', {
         over: String(ladder.target > warning.maxTempo),
-        max: Math.floor(warning.maxTempo),
+        max: wholeTempo(warning.maxTempo),
         cause: sayMessage(warning.limitReason),
       })}
       <ul>

@@ -9,6 +9,7 @@ import { wordsOf } from '../api/api-error.ts';
 import { useAssignmentList } from '../api/practice.ts';
 import { useCreateStudent, useStudents } from '../api/students.ts';
 import { formatTimeAgo, formatLesson, formatProgressSummary } from '../components/students/student-text.ts';
+import { listPainReports } from '../components/students/pain-reports.ts';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 
 const NewStudent = () => {
@@ -61,6 +62,9 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
           </>
         ) : (
           <span className="text-soft">{say('students.no-assignments-yet')}</span>
+        )}
+        {listPainReports(lines, now).length > 0 && (
+          <div className="finding finding-trouble">{say('students.pain-badge')}</div>
         )}
         {stuck?.standing.stuck && (
           <div className="finding finding-notable">{saySentence(stuck.standing.stuck.message)}</div>

@@ -18,6 +18,7 @@ import { PracticeLinks } from './PracticeLinks.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
 import { AssignDrillSetDialog } from './AssignDrillSetDialog.tsx';
 import { PracticeSessionPlan } from './PracticeSessionPlan.tsx';
+import { PainReports } from '../components/students/PainReports.tsx';
 import { StudentHeader } from './StudentHeader.tsx';
 import { TakeList } from './TakeList.tsx';
 
@@ -124,6 +125,7 @@ const Page = ({ student }: { readonly student: Student }) => {
         student={student}
         take={() => downloadFile(`${toFileName(student.name)}.csv`, csvOf(log, items), 'text/csv')}
       />
+      <PainReports student={student} lines={open} />
       <div className="student-columns">
         <div>
           <section aria-label={say('students.assignments')}>

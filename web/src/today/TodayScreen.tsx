@@ -14,6 +14,7 @@ import { useAssignmentList } from '../api/practice.ts';
 import { useUpdateStudent, useStudents } from '../api/students.ts';
 import { DemoThere } from './Demo.tsx';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
+import { PainReports } from '../components/students/PainReports.tsx';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
@@ -232,6 +233,9 @@ const TodayScreen = () => {
       <header className="page-head">
         <h1>{say('common.today')}</h1>
       </header>
+      {known.map(({ student, lines }) => (
+        <PainReports key={student.id} student={student} lines={lines} isLinked />
+      ))}
       {first && <FirstSteps done={first} />}
       <DemoThere />
       {students && students.length > 0 && (
