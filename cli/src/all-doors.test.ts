@@ -15,6 +15,7 @@ import {
   serialisePattern,
   SCHOOLS_AND_VARIANTS,
   valueOrThrow,
+  wholeTempo,
   type Digit,
   type Pattern,
   type PatternAnalysis,
@@ -112,7 +113,7 @@ test.each(QUESTIONS.map((pattern, index) => [index, pattern] as const))(
     expect(onCommandLine(pattern)).toEqual(bench);
 
     const summary = createPatternSummary(pattern);
-    expect(summary.ceiling).toBe(bench.maxTempo === null ? null : Math.floor(bench.maxTempo));
+    expect(summary.ceiling).toBe(bench.maxTempo === null ? null : wholeTempo(bench.maxTempo));
     expect(new Set(summary.digitsUsed)).toEqual(new Set(bench.digits.filter((digit) => digit !== null)));
 
     const ends = { ...pattern, cyclic: false };

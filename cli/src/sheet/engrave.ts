@@ -1,4 +1,4 @@
-import { ENGRAVED_HEIGHT, ProblemError, engravingOptions, createProblem, widenSectionNames } from '@fleet-wren/core';
+import { ENGRAVED_HEIGHT, ProblemError, engravingOptions, createProblem, refineEngraving } from '@fleet-wren/core';
 import { simplifySvg } from './simplify-svg.ts';
 
 /** Points a page is wide between its margins, and what the engraver makes of them. */
@@ -28,6 +28,6 @@ export const engraveSystems = async (
   toolkit.setOptions(engravingOptions(score, { width: (points * 4) / 3, height, scale }));
   if (!toolkit.loadData(score)) throw new ProblemError(createProblem('internal'));
   return Array.from({ length: toolkit.getPageCount() }, (_, page) =>
-    simplifySvg(widenSectionNames(toolkit.renderToSVG(page + 1))),
+    simplifySvg(refineEngraving(toolkit.renderToSVG(page + 1))),
   );
 };

@@ -81,7 +81,7 @@ export const DrillCard = ({
         <span className="drill-hard" title={say('drills.bpm-is-of-max-tempo', { share, tempo: pattern.tempo })}>
           <span style={{ width: `${Math.min(100, share)}%` }} className={share > 100 ? 'over' : undefined} />
         </span>
-        <span className="text-soft" title={say('drills.order-from-easiest-to-hardest')}>
+        <span className="text-soft" title={say('drills.contents', { ...cell.contents })}>
           {rank}.
         </span>
       </div>

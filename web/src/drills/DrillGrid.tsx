@@ -2,32 +2,30 @@ import './drills.scss';
 import type { AssignmentListItem, Student } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  VARIATION_AXES,
   chooseNextDrill,
+  orderDrills,
   type DrillCell,
   type DrillGrid as Grid,
   type HandProfile,
   type Pattern,
   withName,
 } from '@fleet-wren/core';
-import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { Link, useNavigate, useSearchParams } from 'react-router';
-import { Say } from '../components/say/Say.tsx';
+import { useNavigate } from 'react-router';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
 import { usePlayer } from '../audio/usePlayer.ts';
 import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
-import { useStudents } from '../api/students.ts';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { formatAssignDrillsResult, assignDrills } from '../components/assign-drills.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { DrillCard } from './DrillCard.tsx';
+import { DrillGridHead } from './DrillGridHead.tsx';
+import { useAxes, useOrder, useStudentChoice } from './useDrillAddress.ts';
 import { DrillSelectionBar } from './DrillSelectionBar.tsx';
 import { useAssignedDrills, useDrillStatus } from './useDrillStatus.ts';
 
@@ -48,31 +46,6 @@ const withNames = (grid: Grid): Grid => ({
 
 const askDrills = async ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>
   withNames(await backgroundWorker.request('drills', [pattern, axes.split(','), hand], { signal }));
-
-const usualAxes = (pattern: Pattern): readonly string[] =>
-  pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction'];
-
-interface AxisChoiceProps {
-  readonly label: string;
-  readonly value: string;
-  readonly taken: readonly string[];
-  readonly optional?: boolean;
-  readonly choose: (key: string) => void;
-}
-
-const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) => (
-  <label className="axis-choice">
-    {label}
-    <Form.Select size="sm" value={value} onChange={({ target }) => choose(target.value)}>
-      {optional && <option value="">{say('drills.none')}</option>}
-      {VARIATION_AXES.filter(({ key }) => key === value || !taken.includes(key)).map(({ key, name }) => (
-        <option key={key} value={key}>
-          {sayMessage(name)}
-        </option>
-      ))}
-    </Form.Select>
-  </label>
-);
 
 /** Plays one drill at a time. */
 const useDrillPlayer = (fallback: Pattern) => {
@@ -99,7 +72,7 @@ const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => 
   const notice = useToast();
   const navigate = useNavigate();
   return (name: string): void => {
-    const patterns = (grid?.keysByDifficulty ?? []).flatMap((key) => {
+    const patterns = (grid?.keysInOrder ?? []).flatMap((key) => {
       const pattern = chosen.includes(key) ? grid?.cells.find((cell) => cell.key === key)?.pattern : undefined;
       return pattern ? [{ ...pattern, tags: [...(pattern.tags ?? []).slice(0, 11), name.slice(0, 30)] }] : [];
     });
@@ -133,9 +106,10 @@ const useSetFor = (
     mutationFn: (to: Student) =>
       assignDrills(
         to,
-        (grid?.cells ?? []).flatMap(({ key, pattern }) =>
-          pattern && chosen.includes(key) ? [{ pattern, sourceId }] : [],
-        ),
+        (grid?.keysInOrder ?? []).flatMap((key) => {
+          const pattern = chosen.includes(key) ? grid?.cells.find((cell) => cell.key === key)?.pattern : undefined;
+          return pattern ? [{ pattern, sourceId }] : [];
+        }),
         hand,
       ),
     onSuccess: (outcome) => {
@@ -206,93 +180,6 @@ const cardWidth = ({ axes }: Grid): number => {
   return columns <= 4 ? 205 : 140;
 };
 
-interface HeadProps {
-  readonly name: string;
-  readonly title: string;
-  readonly axes: readonly string[];
-  readonly choose: (place: number) => (key: string) => void;
-  readonly next: DrillCell | null | undefined;
-  readonly begun: boolean;
-  readonly open: (cell: DrillCell) => void;
-  readonly student: Student | undefined;
-  readonly students: readonly Student[];
-  readonly chooseStudent: (id: string) => void;
-}
-
-const Head = ({ name, title, axes, choose, next, begun, open, student, students, chooseStudent }: HeadProps) => (
-  <header>
-    <Link to=".." relative="path" className="back-link">
-      <ArrowLeft size={16} aria-hidden /> {name}
-    </Link>
-    <h1 aria-live="polite">{title}</h1>
-    <div className="axes">
-      <AxisChoice label={say('drills.rows')} value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
-      <AxisChoice label={say('drills.columns')} value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
-      <AxisChoice label={say('drills.tabs')} value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
-      {students.length > 0 && (
-        <label className="axis-choice">
-          {say('drills.student')}
-          <Form.Select size="sm" value={student?.id ?? ''} onChange={({ target }) => chooseStudent(target.value)}>
-            <option value="">{say('drills.any-student')}</option>
-            {students.map(({ id, name: who }) => (
-              <option key={id} value={id}>
-                {who}
-              </option>
-            ))}
-          </Form.Select>
-        </label>
-      )}
-    </div>
-    {next && (
-      <p className="next-drill">
-        <Say text="drills.next" values={{ name: sayMessage(next.name), begun: String(begun) }} />{' '}
-        <Button variant="cure" size="sm" onClick={() => open(next)}>
-          {say('common.open')}
-        </Button>
-      </p>
-    )}
-  </header>
-);
-
-/** The axes stand in the address, so that a grid can be gone back to. */
-const useAxes = (pattern: Pattern) => {
-  const [query, setQuery] = useSearchParams();
-  const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) =>
-    VARIATION_AXES.some((axis) => axis.key === key),
-  );
-  const choose =
-    (place: number) =>
-    (key: string): void => {
-      const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
-      setQuery(
-        (now) => {
-          now.set('axes', next.join(','));
-          return now;
-        },
-        { replace: true },
-      );
-    };
-  return { axes, choose };
-};
-
-/** Whom the grid is looked at for stands in the address too. */
-const useStudentChoice = () => {
-  const [query, setQuery] = useSearchParams();
-  const { data: students = [] } = useStudents();
-  const here = students.filter(({ archivedAt }) => archivedAt === null);
-  const student = here.find(({ id }) => id === query.get('student'));
-  const choose = (id: string): void =>
-    setQuery(
-      (now) => {
-        if (id) now.set('student', id);
-        else now.delete('student');
-        return now;
-      },
-      { replace: true },
-    );
-  return { student, students: here, choose };
-};
-
 /**
  * The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the
  * order.
@@ -306,7 +193,9 @@ const DrillGrid = () => {
   const { axes, choose } = useAxes(pattern);
   const keys = axes.join(',');
   const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
-  const { value: grid, errorText } = useWorkerQuery(question, askDrills);
+  const { value: made, errorText } = useWorkerQuery(question, askDrills);
+  const { order, choose: chooseOrder } = useOrder();
+  const grid = useMemo(() => made && orderDrills(made, order), [made, order]);
   const { known: marked, toggle } = useDrillStatus(id, axes, student);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);
@@ -326,7 +215,7 @@ const DrillGrid = () => {
     <DrillCard
       cell={cell}
       width={cardWidth(of)}
-      rank={of.keysByDifficulty.indexOf(cell.key) + 1}
+      rank={of.keysInOrder.indexOf(cell.key) + 1}
       playing={player.key === cell.key}
       known={known.includes(cell.key)}
       standing={standingWords(standingOf(cell))}
@@ -342,9 +231,9 @@ const DrillGrid = () => {
   const shownTab = Math.min(tab, (tabs?.values.length ?? 1) - 1);
   return (
     <div className="drills">
-      <Head
+      <DrillGridHead
         name={pattern.name}
-        title={errorText ?? (grid ? say('drills.drills', { orderCount: grid.keysByDifficulty.length }) : '')}
+        title={errorText ?? (grid ? say('drills.drills', { orderCount: grid.keysInOrder.length }) : '')}
         axes={axes}
         choose={choose}
         next={next}
@@ -353,6 +242,8 @@ const DrillGrid = () => {
         student={student}
         students={students}
         chooseStudent={chooseStudent}
+        order={order}
+        chooseOrder={chooseOrder}
       />
       {tabs && <Tabs name={sayMessage(tabs.name)} values={tabs.values.map(sayLabel)} shown={shownTab} show={setTab} />}
       {grid && (

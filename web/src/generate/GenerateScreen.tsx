@@ -151,9 +151,46 @@ const START: GeneratorContext = {
   say: sayMessage,
 };
 
+/** The name of a field in the address: apart from what the screen itself keeps there. */
+const inAddress = (key: string): string => `v.${key}`;
+
+/** A value as it stands in the address, by the kind of its field. */
+const readValue = ({ kind }: GeneratorField, text: string): GeneratorValues[string] => {
+  if (kind === 'truth') return text === 'true';
+  return kind === 'number' ? Number(text) : text;
+};
+
+const readValues = ({ fields }: Generator, query: URLSearchParams): GeneratorValues =>
+  Object.fromEntries(
+    fields.flatMap((field) => {
+      const text = query.get(inAddress(field.key));
+      return text === null ? [] : [[field.key, readValue(field, text)]];
+    }),
+  );
+
+/** What the figure was laid on, from the address; what is not there is as it is first offered. */
+const readFrame = (query: URLSearchParams): GeneratorContext => {
+  const instrument = createInstrument(findTuningOrStandard(query.get('tuning') ?? START.instrument.tuning));
+  const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
+  const voicing = shapes.find(({ chord }) => chord === query.get('chord')) ?? shapes[0] ?? START.voicing;
+  const tempo = Number(query.get('tempo') ?? START.tempo);
+  const isFirst = !query.has('tuning') && !query.has('chord');
+  return { ...START, tempo, ...(isFirst ? {} : { instrument, voicing }) };
+};
+
+/** What was entered stands in the address, so that it is there again when one comes back. */
 const useMaking = (generator: Generator) => {
-  const [values, setValues] = useState<GeneratorValues>({});
-  const [frame, setFrame] = useState(START);
+  const [query, setQuery] = useSearchParams();
+  const [values, setValues] = useState<GeneratorValues>(() => readValues(generator, query));
+  const [frame, setFrame] = useState(() => readFrame(query));
+  const note = (entries: Readonly<Record<string, string>>): void =>
+    setQuery(
+      (now) => {
+        for (const [key, value] of Object.entries(entries)) now.set(key, value);
+        return now;
+      },
+      { replace: true },
+    );
   const all = useMemo(() => ({ ...defaultValues(generator), ...values }), [generator, values]);
   const [cyclic, setCyclic] = useState(true);
   const made = useMemo(() => {
@@ -165,9 +202,15 @@ const useMaking = (generator: Generator) => {
     setCyclic,
     all,
     frame,
-    setFrame,
+    setFrame: (next: GeneratorContext): void => {
+      setFrame(next);
+      note({ tuning: next.instrument.tuning, chord: next.voicing.chord, tempo: String(next.tempo) });
+    },
     made,
-    change: (key: string) => (value: GeneratorValues[string]) => setValues({ ...values, [key]: value }),
+    change: (key: string) => (value: GeneratorValues[string]) => {
+      setValues({ ...values, [key]: value });
+      note({ [inAddress(key)]: String(value) });
+    },
   };
 };
 
@@ -198,7 +241,10 @@ const Maker = ({ generator }: { readonly generator: Generator }) => {
       </form>
       <div className="make-preview" aria-live="polite">
         {made.ok ? (
-          <PatternPreview pattern={made.value} />
+          <>
+            <PatternPreview pattern={made.value} />
+            <p className="listen-for">{sayMessage(generator.listenFor)}</p>
+          </>
         ) : (
           <p className="finding finding-trouble" role="alert">
             {sayProblems(made.problems)}
