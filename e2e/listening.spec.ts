@@ -17,14 +17,11 @@ const listenIn = (page: Page) =>
     Object.assign(window, { started });
     const plucked = AudioBufferSourceNode.prototype.start;
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+      // A click is over at once, a string rings.
+      const kind = (this.buffer?.duration ?? 0) < 0.5 ? 'click' : 'string';
       const samples = this.buffer ? Array.from(this.buffer.getChannelData(0).slice(12000, 12000 + 8192)) : [];
-      started.push({ when, kind: 'string', samples, rate: this.buffer?.sampleRate });
+      started.push({ when, kind, samples, rate: this.buffer?.sampleRate });
       return plucked.call(this, when, ...rest);
-    };
-    const clicked = OscillatorNode.prototype.start;
-    OscillatorNode.prototype.start = function (when = 0) {
-      started.push({ when, kind: 'click' });
-      return clicked.call(this, when);
     };
   });
 

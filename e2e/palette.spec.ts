@@ -33,3 +33,22 @@ test('anything is found by name from the keyboard: a command of the bench, a pat
   await page.keyboard.press('Escape');
   await expect(field).toBeHidden();
 });
+
+test('exports and what can be done with a pattern are in the palette, on a phone by its menu', async ({ bench }) => {
+  const { page } = bench;
+  const field = page.getByRole('combobox', { name: say('palette.title') });
+  await bench.click(0, 5);
+  await bench.saved();
+  await page.keyboard.press('Control+k');
+  await field.fill('tablature');
+  const download = page.waitForEvent('download');
+  await page.keyboard.press('Enter');
+  expect((await download).suggestedFilename()).toMatch(/\.txt$/);
+
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: say('shell.more') }).click();
+  await page.getByRole('button', { name: say('palette.open'), exact: true }).click();
+  await field.fill(say('stand.open'));
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.stand')).toBeVisible();
+});

@@ -40,3 +40,20 @@ export const phoneIn = async (page: Page, browser: Browser): Promise<Page> => {
   await phone.goto(link);
   return phone;
 };
+
+/** A phone in the room of a new student, with the thumb's stage in front. */
+export const phoneAtThumb = async (page: Page, browser: Browser): Promise<Page> => {
+  await withStudent(page, 'Tamsin Holt');
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await phone.getByRole('button', { name: /Hand position/ }).click();
+  await phone.getByRole('button', { name: /Done/ }).click();
+  await expect(phone.getByRole('heading', { name: say('stage.thumb.name', { finger: 'p' }) })).toBeVisible();
+  return phone;
+};
+
+/** Says that a press which came sooner than a pass takes was one, where it is asked. */
+export const countIt = async (phone: Page): Promise<void> => {
+  const asked = phone.getByRole('button', { name: say('practice.count-it'), exact: true });
+  if (await asked.isVisible()) await asked.click();
+};

@@ -2,10 +2,9 @@ import { say } from '@fleet-wren/wording';
 import { randomUUID } from 'node:crypto';
 import { createSong, type LadderPlan } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
-import { PATTERN, phoneIn, setPattern, withStudent } from './practice-room.ts';
+import { PATTERN, countIt, phoneAtThumb, phoneIn, setPattern, withStudent } from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
 
-/** The stage for the thumb by itself. */
 const THUMB = say('stage.thumb.name', { finger: 'p' });
 
 /** A song whose first section has something to practise. */
@@ -26,6 +25,7 @@ const cleanTo = async (phone: Page, from: number, to: number): Promise<void> => 
   for (let count = from + 1; count <= to; count += 1)
     await expect(async () => {
       await pedal(phone, 'clean');
+      await countIt(phone);
       await expect(streak(phone)).toContainText(new RegExp(`^${count} of`), { timeout: 400 });
     }).toPass();
 };
@@ -156,6 +156,29 @@ test('what practice says of the hand is shown, and taken for the hand', async ({
   await expect(hand.getByRole('button', { name: say('students.use-measured-profile') })).toBeHidden();
 });
 
+test('pain that was reported stands first: on Today, in the list of students, on the student’s page', async ({
+  page,
+}) => {
+  await withStudent(page);
+  await setPattern(page);
+  const id = page.url().split('/').at(-1) ?? '';
+  const [item] = (await (await page.request.get(`/api/students/${id}/assignments`)).json()) as readonly Assignment[];
+  const event = { id: randomUUID(), at: Date.now() - 7_200_000, kind: 'discomfort' };
+  const data = { events: [{ assignment: item?.id, event }] };
+  expect((await page.request.post(`/api/students/${id}/events`, { data })).status()).toBe(201);
+  await page.reload();
+  const report = page.getByRole('note', { name: say('students.pain-badge') });
+  await expect(report).toContainText('Towpath roll, 2 hours ago');
+  await page.goto('/students');
+  await expect(page.getByText(say('students.pain-badge'))).toBeVisible();
+  await page.goto('/today');
+  await expect(report).toContainText('Imre Sallow');
+  await expect(report).toContainText(say('students.pain-first'));
+  expect(await violations(page)).toEqual([]);
+  await report.getByRole('link', { name: 'Imre Sallow' }).click();
+  await expect(page).toHaveURL(new RegExp(`/students/${id}$`));
+});
+
 test('a target beyond the hand is said before it is set, with what could be done instead', async ({ page }) => {
   await withStudent(page);
   await page.getByRole('button', { name: say('students.assign-pattern') }).click();
@@ -216,12 +239,7 @@ test('keys on a focused button press the button and count nothing; a pedal goes 
   page,
   browser,
 }) => {
-  await withStudent(page, 'Tamsin Holt');
-  await setPattern(page);
-  const phone = await phoneIn(page, browser);
-  await phone.getByRole('button', { name: /Hand position/ }).click();
-  await phone.getByRole('button', { name: /Done/ }).click();
-  await expect(phone.getByRole('heading', { name: THUMB })).toBeVisible();
+  const phone = await phoneAtThumb(page, browser);
   await cleanTo(phone, 0, 2);
   const settings = phone.getByRole('button', { name: say('practice.sound-and-display') });
   await settings.focus();
@@ -235,6 +253,7 @@ test('keys on a focused button press the button and count nothing; a pedal goes 
   // A press right after another is a worn switch’s chatter, and counts once.
   await expect(async () => {
     await phone.keyboard.press('Enter');
+    await countIt(phone);
     await expect(streak(phone)).toContainText('4 of', { timeout: 400 });
   }).toPass();
   await expect(settings).toHaveAttribute('aria-expanded', 'true');
