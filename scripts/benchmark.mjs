@@ -13,7 +13,14 @@ import { startServer } from './lib/server.mjs';
 ensurePackages();
 ensureChromium();
 buildIfStale(['wording', 'core', 'server', 'web']);
-await runProcess(process.execPath, ['--expose-gc', join(PROJECT_ROOT, 'scripts', 'bench-engine.mjs')]);
+
+/** A part that does not run is an error of the whole, so that a missing measurement is seen. */
+const measure = async (part, options = [], settings = {}) => {
+  const code = await runProcess(process.execPath, [...options, join(PROJECT_ROOT, 'scripts', part)], settings);
+  if (code !== 0) process.exitCode = code;
+};
+
+await measure('benchmark-engine.mjs', ['--expose-gc']);
 
 const COPIED =
   'kind, format, version, school, document, student_id, summary, summary_version, tags, strings_used, digits_used, metre, difficulty';
@@ -31,10 +38,10 @@ const server = await startServer({
   env: { FLEET_WREN_REQUESTS: '1000000' },
 });
 const env = { ...process.env, FLEET_WREN_ADDRESS: server.address };
-await runProcess(process.execPath, [join(PROJECT_ROOT, 'scripts', 'bench-interface.mjs')], { env });
+await measure('benchmark-interface.mjs', [], { env });
 // The database looks at what it holds by itself, within a minute; here at once.
 spawnSync('psql', [database.url, '-qc', MANY, '-c', 'analyze documents'], { stdio: 'inherit' });
-await runProcess(process.execPath, [join(PROJECT_ROOT, 'scripts', 'bench-lists.mjs')], { env });
+await measure('benchmark-lists.mjs', [], { env });
 server.stop();
 database.stop();
 rmSync(folder, { recursive: true, force: true });
