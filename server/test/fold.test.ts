@@ -17,8 +17,6 @@ const PLAN: LadderPlan = {
   ],
 };
 
-const NOW = 1_800_000_000_000;
-
 /**
  * An event of a made-up sitting: attempts mostly, some taken back, some that come late or at one moment with others.
  */
@@ -46,7 +44,7 @@ const asText = (events: readonly PracticeEvent[]): string =>
   JSON.stringify([...events].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)));
 
 const whole = (events: readonly PracticeEvent[]): ReplayResult =>
-  replayLog({ plan: PLAN, from: null, log: asText(events), now: NOW }) as ReplayResult;
+  replayLog({ plan: PLAN, from: null, log: asText(events) }) as ReplayResult;
 
 /** A log as the server keeps it: a snapshot, let go of where something comes from before it. */
 class KeptLog {
@@ -59,7 +57,7 @@ class KeptLog {
     if (this.snapshot && event.at <= this.snapshot.to) this.snapshot = null;
     const { snapshot } = this;
     const since = this.events.filter(({ at }) => at > (snapshot?.to ?? -1));
-    const folded = replayLog({ plan: PLAN, from: snapshot, log: asText(since), now: NOW }) ?? this.fromTheBeginning();
+    const folded = replayLog({ plan: PLAN, from: snapshot, log: asText(since) }) ?? this.fromTheBeginning();
     if (folded.snapshot) this.snapshot = folded.snapshot;
     return folded;
   }

@@ -73,19 +73,13 @@ export {
   type PracticeSnapshot,
   type ReviewDay,
   type StageAttempts,
+  type TempoAttempts,
 } from './log/practice-snapshot.ts';
 export { progressAt, computeProgress, findWeakStages, type ProgressSummary } from './log/progress.ts';
 export type { PracticeProgress } from './log/practice-progress.ts';
-export { detectStuck, type StuckDiagnosis } from './log/detect-stuck.ts';
-export {
-  ABILITY_MODEL,
-  PRIOR_ABILITY,
-  updateAbility,
-  inflateAbilityVariance,
-  predictCleanProbability,
-  type AbilityEstimate,
-  type PracticeAttempt,
-} from './hand/ability-model.ts';
+export { detectStuck, type StuckDiagnosis, type StuckReason } from './log/detect-stuck.ts';
+export { estimatePlateau, type PracticedSession } from './log/plateau.ts';
+export { ABILITY_MODEL, estimateAbilities, predictCleanProbability } from './ability/ability-model.ts';
 export {
   WARM_UP_ADVICE,
   PAIN_ADVICE,
@@ -100,3 +94,9 @@ export {
   type SimulationResult,
   type SimulatedStudent,
 } from './simulation/simulate-practice.ts';
+export {
+  drawNormal,
+  simulateMotorLearning,
+  type MotorLearner,
+  type MotorLearning,
+} from './simulation/motor-learner.ts';

@@ -8,12 +8,7 @@ import { ABLE_ADULT_HAND, HAND_PRESETS } from '../fingering/index.ts';
 import { createSeededRandom } from '../sound/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import {
-  MILLISECONDS_PER_DAY,
-  PRIOR_ABILITY,
   DEFAULT_STUDENT,
-  updateAbility,
-  inflateAbilityVariance,
-  predictCleanProbability,
   normaliseEvents,
   createLadder,
   toLadderPlan,
@@ -21,7 +16,6 @@ import {
   computeProgress,
   parsePracticeEvent,
   simulatePractice,
-  detectStuck,
   listTempoSteps,
   findWeakStages,
   type PracticeLadder,
@@ -260,29 +254,6 @@ describe('events from outside', () => {
   });
 });
 
-describe('ability', () => {
-  test('half of the attempts are clean at it, fewer beyond, and clean ones raise it', () => {
-    expect(predictCleanProbability({ mean: Math.log(0.8), variance: 0.01 }, 0.8)).toBeCloseTo(0.5, 12);
-    expect(predictCleanProbability(PRIOR_ABILITY, 1.1)).toBeLessThan(predictCleanProbability(PRIOR_ABILITY, 0.9));
-    expect(updateAbility(PRIOR_ABILITY, { strain: 1, isClean: true }).mean).toBeGreaterThan(PRIOR_ABILITY.mean);
-    expect(updateAbility(PRIOR_ABILITY, { strain: 0.6, isClean: false }).mean).toBeLessThan(PRIOR_ABILITY.mean);
-  });
-
-  test('one hears the truth: attempts around a known ability lead there', () => {
-    const random = createSeededRandom(7);
-    const truth = { mean: Math.log(0.7), variance: 0 };
-    let known = PRIOR_ABILITY;
-    for (let attempt = 0; attempt < 300; attempt += 1) {
-      const strain = 0.5 + random() * 0.5;
-      known = updateAbility(known, { strain, isClean: random() < predictCleanProbability(truth, strain) });
-    }
-    expect(Math.exp(known.mean)).toBeGreaterThan(0.65);
-    expect(Math.exp(known.mean)).toBeLessThan(0.75);
-    expect(known.variance).toBeLessThan(PRIOR_ABILITY.variance / 5);
-    expect(inflateAbilityVariance(known, 10_000).variance).toBe(PRIOR_ABILITY.variance);
-  });
-});
-
 describe('a sitting', () => {
   const item = fc.record<SessionItem>({
     id: fc.uuid(),
@@ -340,20 +311,6 @@ describe('invented students', () => {
       (_, seed) => computeProgress(plan, weeks(DEFAULT_STUDENT, seed).events).stage,
     );
     expect(through.filter((stage) => stage === plan.stages.length).length).toBeGreaterThanOrEqual(17);
-  });
-
-  test('one whose hand goes no further is found stuck within three sittings of a week, and no sensible one is at the end', () => {
-    const halted = { ...DEFAULT_STUDENT, limit: -0.62, skill: -0.75 };
-    const found = Array.from({ length: 20 }, (_, seed) => {
-      const { events } = weeks(halted, seed, 60);
-      return detectStuck(plan, computeProgress(plan, events), { now: 60 * MILLISECONDS_PER_DAY });
-    });
-    expect(found.filter((one) => one !== null).length).toBeGreaterThanOrEqual(17);
-    const free = Array.from({ length: 20 }, (_, seed) => {
-      const { events } = weeks({ ...DEFAULT_STUDENT, skill: -0.2, learning: 0.01 }, seed, 84);
-      return detectStuck(plan, computeProgress(plan, events), { now: 84 * MILLISECONDS_PER_DAY });
-    });
-    expect(free.filter((one) => one !== null).length).toBeLessThanOrEqual(2);
   });
 
   test('forty of them for twelve weeks, and no attempt above what the hand can do', () => {

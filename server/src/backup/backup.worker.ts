@@ -24,7 +24,7 @@ const restore = async (db: Db, { studioId, file, databaseUrl }: ArchiveTask): Pr
   try {
     const restores = new RestoresStore(beside);
     const tell = (share: number): Promise<void> => restores.tell(studioId, share);
-    return { kind: 'restored', counts: await restoreArchive(db, { studioId, file, now: Date.now(), tell }) };
+    return { kind: 'restored', counts: await restoreArchive(db, { studioId, file, tell }) };
   } finally {
     await beside.destroy();
   }

@@ -110,7 +110,7 @@ const checkSound = async (scope: StudioScope, lastLine: number): Promise<void> =
 };
 
 /** Works out how each assignment stands by its log; what a file says of that is not believed. */
-const standAnew = async (scope: StudioScope, now: number): Promise<void> => {
+const standAnew = async (scope: StudioScope): Promise<void> => {
   const practice = new PracticeStore();
   await scope.raw(
     `update assignments set events = found.count from (
@@ -122,7 +122,7 @@ const standAnew = async (scope: StudioScope, now: number): Promise<void> => {
   for (const id of ids) {
     const unfolded = await practice.unfolded(scope, id, true);
     if (!unfolded) continue;
-    const folded = replayLog({ plan: unfolded.plan, from: null, log: unfolded.log, now }) as ReplayResult;
+    const folded = replayLog({ plan: unfolded.plan, from: null, log: unfolded.log }) as ReplayResult;
     await practice.keepFolded(scope, id, unfolded, folded);
   }
 };
@@ -132,14 +132,12 @@ export interface RestoreTask {
   readonly studioId: string;
   /** The backup, whole on this machine's disk. */
   readonly file: string;
-  /** Milliseconds since 1970. */
-  readonly now: number;
   /** Told now and then how much of the file is restored, 0 to 1. */
   readonly tell: (share: number) => Promise<void>;
 }
 
 /** Restores a backup into a studio that has nothing yet: all of it or nothing. */
-export const restoreArchive = async (db: Db, { studioId, file, now, tell }: RestoreTask): Promise<Restored> => {
+export const restoreArchive = async (db: Db, { studioId, file, tell }: RestoreTask): Promise<Restored> => {
   const house: SystemPrincipal = { kind: 'house', studioId };
   const { size } = await stat(file);
   const bytes = createReadStream(file, { highWaterMark: 262_144 });
@@ -157,7 +155,7 @@ export const restoreArchive = async (db: Db, { studioId, file, now, tell }: Rest
     }
     await batches.flush();
     await checkSound(scope, last);
-    await standAnew(scope, now);
+    await standAnew(scope);
     return batches.counts;
   });
 };

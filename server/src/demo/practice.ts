@@ -120,7 +120,7 @@ export const practiceOfDemo = (patterns: readonly Pattern[], now: number): reado
       const pattern = patterns.find(({ name }) => name === item.pattern);
       if (!pattern) return [];
       const { events, plan, way, target } = eventsFor(item, pattern, student, now);
-      const standing = summariseProgress(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events), now);
+      const standing = summariseProgress(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events));
       return [{ name: pattern.name, pattern, way, target, plan, events, standing }];
     }),
   }));

@@ -94,7 +94,7 @@ export class PracticeService {
   async createAssignment(principal: Principal, studentId: string, form: CreateAssignmentRequest): Promise<Assignment> {
     const scope = await this.scopeOf(principal, studentId);
     const pattern = valueOrThrow(parsePattern(form.pattern));
-    const standing = summariseProgress(form.plan, EMPTY_PRACTICE_SNAPSHOT, Date.now());
+    const standing = summariseProgress(form.plan, EMPTY_PRACTICE_SNAPSHOT);
     const sourceId = form.sourceId !== undefined && UUID_PATTERN.test(form.sourceId) ? form.sourceId : undefined;
     return scope.alone(`assignments of ${studentId}`, async (inside) => {
       const place = await this.practice.count(inside, studentId);
@@ -121,7 +121,7 @@ export class PracticeService {
   /** Another plan, and how what happened until now counts by it. */
   private async arranged(scope: StudioScope, id: string, plan: LadderPlan) {
     const { log, events } = assertFound(await this.practice.unfolded(scope, id, true));
-    const folded = await this.folds.fold({ plan, from: null, log, now: Date.now() });
+    const folded = await this.folds.fold({ plan, from: null, log });
     return { plan, standing: (folded as ReplayResult).standing, folded: events };
   }
 
@@ -312,11 +312,10 @@ export class PracticeService {
    * What a log comes to from its snapshot; from its beginning where it takes back something the snapshot has counted.
    */
   private async foldedFrom(scope: StudioScope, id: string, { plan, from, log }: Unfolded): Promise<ReplayResult> {
-    const now = Date.now();
-    const folded = await this.folds.fold({ plan, from, log, now });
+    const folded = await this.folds.fold({ plan, from, log });
     if (folded) return folded;
     const whole = assertFound(await this.practice.unfolded(scope, id, true));
-    return (await this.folds.fold({ plan: whole.plan, from: null, log: whole.log, now })) as ReplayResult;
+    return (await this.folds.fold({ plan: whole.plan, from: null, log: whole.log })) as ReplayResult;
   }
 
   async linksOf(principal: Principal, studentId: string): Promise<readonly PracticeLink[]> {

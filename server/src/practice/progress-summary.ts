@@ -8,10 +8,10 @@ import {
 import { computeReviewDueAt } from './review-schedule.ts';
 
 /** How an assignment stands by its plan and what its log has come to. */
-export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot, now: number): ProgressSummary => {
+export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot): ProgressSummary => {
   const progress = progressAt(plan, snapshot);
   const stage = plan.stages[progress.stage];
-  const stuck = detectStuck(plan, progress, { now, cause: stage?.cause ?? undefined });
+  const stuck = detectStuck(plan, progress, stage?.cause ?? undefined);
   const through = stage ? null : (progress.passed.at(-1)?.at ?? null);
   const bests = progress.days.flatMap(({ best }) => best ?? []);
   return {

@@ -22,8 +22,6 @@ export interface ReplayTask {
   /** What came before the log; null where the log is the whole of it. */
   readonly from: KeptSnapshot | null;
   readonly log: string;
-  /** Milliseconds since 1970. */
-  readonly now: number;
 }
 
 /** What a log had come to at a time, as it is kept. */
@@ -90,12 +88,12 @@ const movedOn = (
 };
 
 /** Goes on through a log; null where it takes back something before it, so that all has to be gone through. */
-export const replayLog = ({ plan, from, log, now }: ReplayTask): ReplayResult | null => {
+export const replayLog = ({ plan, from, log }: ReplayTask): ReplayResult | null => {
   const events = JSON.parse(log) as readonly PracticeEvent[];
   if (from && reachesBack(from, events)) return null;
   const snapshot = foldPractice(plan, from ?? EMPTY_PRACTICE_SNAPSHOT, without(events, from?.undone));
   return {
-    standing: summariseProgress(plan, snapshot, now),
+    standing: summariseProgress(plan, snapshot),
     progress: progressAt(plan, snapshot),
     snapshot: movedOn(plan, from, events),
   };

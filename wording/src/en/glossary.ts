@@ -73,7 +73,7 @@ export const glossary = {
     'What was learned comes back after some days, and later each time it is still clean, so that it is not forgotten.',
   'glossary.stuck.term': 'Stuck',
   'glossary.stuck.text':
-    'No faster for three sessions and a week, or the tempo lowered twice. The reason and one thing to try are given.',
+    'No new tempo for at least three sessions and a week, and practice no longer raises the share of clean passes. The reason and one thing to try are given.',
   'glossary.room.term': 'Practice room',
   'glossary.room.text':
     'A page for one student, opened with a link and without a password. It counts passes by key, touch, pedal or ear, and works offline.',

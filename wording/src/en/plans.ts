@@ -78,16 +78,10 @@ export const plans = {
   'constraint.two-fingers': '{fingers} alternating',
   'constraint.same-finger': '{finger}, repeated',
 
-  'stuck.no-faster':
-    'No faster at “{stage}” for {sessions, plural, other {# sessions}} over {days, plural, other {# days}}. Best clean tempo: {bpm} bpm.',
-  'stuck.no-clean-pass':
-    'No clean pass of “{stage}” in {sessions, plural, other {# sessions}} over {days, plural, other {# days}}.',
-  'stuck.no-faster.advice':
-    'Change the approach: group the notes differently, shift the figure by one subdivision, or practise short bursts.',
-  'stuck.sent-back':
-    'Missed passes at “{stage}” lowered the tempo {count, plural, =2 {twice} other {# times}} in the last sessions (now {tempo} bpm).',
-  'stuck.sent-back.advice':
-    'Practise the hardest change alone, slower than feels necessary. Come back to it in two days.',
+  'stuck.no-progress':
+    'No new tempo at “{stage}” in {sessions, plural, other {# sessions}} over {days, plural, other {# days}}. At {tempo} bpm, {share}% of the passes were clean.',
+  'stuck.advice':
+    '{why, select, littlePractice {There were few passes in each session: aim for a dozen or more.} tempoJump {The step to this tempo is too big: add a tempo in between.} outOfReach {Go back a stage, or slow down until the passes are clean.} other {Change the approach: group the notes differently, shift the figure by one subdivision, or practise short bursts.}}',
   'stuck.with-limit': '{stuck} Tightest spot: {limit}.',
 
   'session.caution': 'Warm up, keep your hands relaxed, and stop if anything hurts.',

@@ -37,7 +37,7 @@ const attempts = (slow: number, count: number, seed = 7): readonly PracticeEvent
   const mean = ABILITY_MODEL.priorMean - Math.log(slow);
   return Array.from({ length: count }, (_, index) => {
     const tempo = Math.round((60 + 40 * random()) / slow);
-    const clean = random() < predictCleanProbability({ mean, variance: 0 }, tempo / 100);
+    const clean = random() < predictCleanProbability(mean, tempo / 100);
     return { id: `e${index}`, at: index * 3_600_000, kind: clean ? 'clean' : 'slipped', stage: 'tempo', tempo };
   });
 };

@@ -9,7 +9,13 @@ import {
 } from '../../fingering/index.ts';
 import { ACTUATORS } from '../../pattern/index.ts';
 import { clamp } from '../../statistics/index.ts';
-import { ABILITY_MODEL, updateAbility, inflateAbilityVariance, type AbilityEstimate } from './ability-model.ts';
+import {
+  ABILITY_MODEL,
+  estimateAbilities,
+  type AbilityHistory,
+  type ConstraintHistory,
+} from '../ability/ability-model.ts';
+import type { StrainAttempts } from '../ability/session-filter.ts';
 import {
   describeConstraint,
   selectPairTime,
@@ -19,7 +25,6 @@ import {
 import type { LadderPlan, PlannedStage } from '../ladder/ladder.ts';
 import { normaliseEvents, type PracticeEvent } from '../log/practice-event.ts';
 import { localDay } from '../../time/index.ts';
-import { MILLISECONDS_PER_DAY } from '../log/practice-snapshot.ts';
 
 /** Something that was practised: its plan and all that happened. */
 export interface PracticeRecord {
@@ -55,14 +60,7 @@ interface TimedAttempt {
   readonly supposed: number;
 }
 
-interface AbilityTracker {
-  ability: AbilityEstimate;
-  attempts: number;
-  last: number;
-  readonly days: Map<number, number>;
-}
-
-const toTimeFactor = ({ mean }: AbilityEstimate): number => Math.exp(ABILITY_MODEL.priorMean - mean);
+const toTimeFactor = (mean: number): number => Math.exp(ABILITY_MODEL.priorMean - mean);
 
 const createTimedAttempt = (
   event: PracticeEvent,
@@ -84,25 +82,52 @@ const listTimedAttempts = ({ plan, events }: PracticeRecord): readonly TimedAtte
   );
 };
 
-/** What is believed before anything was heard: that the hand is as slow as it was taken to be. */
-const createTracker = ({ supposed, at }: TimedAttempt): AbilityTracker => ({
-  ability: { mean: ABILITY_MODEL.priorMean - Math.log(supposed), variance: ABILITY_MODEL.priorVariance },
-  attempts: 0,
-  last: at,
-  days: new Map(),
+/** Attempts at each strain. */
+const countStrains = (attempts: readonly TimedAttempt[]): readonly StrainAttempts[] => {
+  const counts = new Map<number, { strain: number; clean: number; slipped: number }>();
+  for (const { strain, clean } of attempts) {
+    const row = counts.get(strain) ?? { strain, clean: 0, slipped: 0 };
+    row[clean ? 'clean' : 'slipped'] += 1;
+    counts.set(strain, row);
+  }
+  return [...counts.values()];
+};
+
+const groupBy = <K, T>(rows: readonly T[], keyOf: (row: T) => K): ReadonlyMap<K, readonly T[]> => {
+  const groups = new Map<K, T[]>();
+  for (const row of rows) {
+    const group = groups.get(keyOf(row));
+    if (group) group.push(row);
+    else groups.set(keyOf(row), [row]);
+  }
+  return groups;
+};
+
+/** Supposed before anything was heard: that the hand is as slow as it was taken to be. */
+const toHistory = (attempts: readonly TimedAttempt[]): ConstraintHistory => ({
+  supposed: ABILITY_MODEL.priorMean - Math.log(attempts[0]?.supposed ?? 1),
+  sessions: [...groupBy(attempts, ({ at, offset }) => localDay(at, offset))]
+    .sort(([a], [b]) => a - b)
+    .map(([day, ofDay]) => ({ day, attempts: countStrains(ofDay) })),
 });
 
-const updateTracker = (known: AbilityTracker, { at, offset, strain, clean }: TimedAttempt): void => {
-  const rested = inflateAbilityVariance(known.ability, (at - known.last) / MILLISECONDS_PER_DAY);
-  known.ability = updateAbility(rested, { strain, isClean: clean });
-  known.attempts += 1;
-  known.last = at;
-  known.days.set(localDay(at, offset), toTimeFactor(known.ability));
-};
+const toEstimate = (
+  constraint: TempoConstraint,
+  attempts: readonly TimedAttempt[],
+  { now, days }: AbilityHistory,
+): ConstraintEstimate => ({
+  constraint,
+  name: describeConstraint(constraint),
+  slowness: toTimeFactor(now.mean),
+  doubt: Math.sqrt(now.variance),
+  attempts: attempts.length,
+  last: attempts.at(-1)?.at ?? 0,
+  days: days.map(({ day, mean }) => ({ day, slowness: toTimeFactor(mean) })),
+});
 
 /**
  * What practice says of a hand, constraint by constraint, the surest first: each attempt at a tempo is held against the
- * ceiling an able adult would have there, and moves the ability in what sets that ceiling (see `updateAbility`). Plans
+ * ceiling an able adult would have there, and tells of what sets that ceiling (see `estimateAbilities`). Plans
  * that were made before ceilings were kept in them say nothing.
  * @example
  * estimateConstraints(
@@ -120,35 +145,30 @@ export const estimateConstraints = (
   now: number,
 ): readonly ConstraintEstimate[] => {
   const tried = practised.flatMap(listTimedAttempts).sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
-  const found = new Map<TempoConstraint, AbilityTracker>();
-  for (const one of tried) {
-    const known = found.get(one.constraint) ?? createTracker(one);
-    found.set(one.constraint, known);
-    updateTracker(known, one);
-  }
-  return [...found]
-    .map(([constraint, { ability, attempts, last, days }]): ConstraintEstimate => ({
-      constraint,
-      name: describeConstraint(constraint),
-      slowness: toTimeFactor(ability),
-      doubt: Math.sqrt(inflateAbilityVariance(ability, (now - last) / MILLISECONDS_PER_DAY).variance),
-      attempts,
-      last: last,
-      days: [...days].map(([day, slowness]) => ({ day, slowness })),
-    }))
+  const constraints = [...groupBy(tried, ({ constraint }) => constraint)];
+  const abilities = estimateAbilities(
+    constraints.map(([, attempts]) => toHistory(attempts)),
+    localDay(now, tried.at(-1)?.offset),
+  );
+  return constraints
+    .map(([constraint, attempts], index) => toEstimate(constraint, attempts, abilities[index] as AbilityHistory))
     .sort((a, b) => a.doubt - b.doubt);
 };
 
-/** From how many attempts, within what doubt, and from what difference on practice corrects a hand (est.). */
-const CORRECTION_THRESHOLDS = { attempts: 20, doubt: 0.12, differs: 0.04 } as const;
+/**
+ * From how many attempts on, within what doubt, from what difference on, and from how many doubts on practice corrects
+ * a hand (est.).
+ */
+const CORRECTION_THRESHOLDS = { attempts: 20, doubt: 0.12, differs: 0.04, doubts: 2 } as const;
 
 const isSignificantlyDifferent = (
   hand: HandProfile,
   { constraint, slowness, doubt, attempts }: ConstraintEstimate,
-): boolean =>
-  attempts >= CORRECTION_THRESHOLDS.attempts &&
-  doubt <= CORRECTION_THRESHOLDS.doubt &&
-  Math.abs(Math.log(slowness / computeTimeFactor(hand, constraint))) >= CORRECTION_THRESHOLDS.differs;
+): boolean => {
+  const difference = Math.abs(Math.log(slowness / computeTimeFactor(hand, constraint)));
+  const needed = Math.max(CORRECTION_THRESHOLDS.differs, CORRECTION_THRESHOLDS.doubts * doubt);
+  return attempts >= CORRECTION_THRESHOLDS.attempts && doubt <= CORRECTION_THRESHOLDS.doubt && difference >= needed;
+};
 
 const applyDigitEstimate = (hand: HandProfile, { constraint, slowness }: ConstraintEstimate): HandProfile => {
   const striker = ACTUATORS.find((one) => one === constraint);

@@ -1,76 +1,122 @@
-import { message, type Label, type Message } from '../../message/index.ts';
-import type { LadderPlan } from '../ladder/ladder.ts';
-import type { PracticeProgress } from './practice-progress.ts';
+import { message, type Message } from '../../message/index.ts';
 import { localDay } from '../../time/index.ts';
+import type { LadderPlan, PlannedStage } from '../ladder/ladder.ts';
+import { estimatePlateau, type PracticedSession } from './plateau.ts';
+import type { PracticeProgress } from './practice-progress.ts';
+import type { TempoAttempts } from './practice-snapshot.ts';
+
+/** What keeps somebody from getting on. */
+export type StuckReason = 'littlePractice' | 'tempoJump' | 'outOfReach' | 'plateau';
 
 /** Why somebody does not get on with an item, and one thing to do. */
 export interface StuckDiagnosis {
-  readonly why: 'no-faster' | 'sent-back';
+  readonly why: StuckReason;
   readonly message: Message;
   readonly advice: Message;
 }
 
-/** Sittings looked at, days they lie apart at the least, and the rise that is none (est.). */
-const STUCK_THRESHOLDS = { sittings: 3, days: 7, rise: 1.03, fallbacks: 2 } as const;
+/**
+ * Sessions and days without anything new, and the belief, from which somebody is called stuck: 95 % and the slowest of
+ * healthy learners would be too (docs/practice.md, simulation).
+ */
+const STUCK_THRESHOLDS = { sessions: 3, days: 7, belief: 0.98 } as const;
 
-const listActiveDays = ({ days }: PracticeProgress): PracticeProgress['days'] =>
-  days.filter(({ clean, slipped }) => clean + slipped > 0);
+/**
+ * Attempts a session below which there is too little of it, shares of clean passes that make a jump, and attempts of
+ * which hardly any is clean that make a stage out of reach (est.).
+ */
+const CAUSES = { fewAttempts: 12, easy: 0.8, hard: 0.3, reach: { attempts: 24, share: 0.05 } } as const;
 
-/** The last practice sessions, where they span a week; else undefined. */
-const recentWeek = (progress: PracticeProgress): PracticeProgress['days'] | undefined => {
-  const recent = listActiveDays(progress).slice(-STUCK_THRESHOLDS.sittings);
-  const [first, last] = [recent[0], recent.at(-1)];
-  return recent.length === STUCK_THRESHOLDS.sittings && first && last && last.day - first.day >= STUCK_THRESHOLDS.days
-    ? recent
-    : undefined;
+const strainOf = ({ target, stages }: LadderPlan, { stage, tempo }: TempoAttempts): number =>
+  tempo / (stages.find(({ key }) => key === stage)?.ceiling ?? target);
+
+/** Sessions in order: attempts of one day on one stage. */
+const listSessions = (plan: LadderPlan, tempos: readonly TempoAttempts[]): readonly PracticedSession[] => {
+  const sessions = new Map<string, { day: number; stage: string; attempts: PracticedSession['attempts'][number][] }>();
+  for (const row of tempos) {
+    const key = `${row.day} ${row.stage}`;
+    const session = sessions.get(key) ?? { day: row.day, stage: row.stage, attempts: [] };
+    session.attempts.push({ strain: strainOf(plan, row), clean: row.clean, slipped: row.slipped });
+    sessions.set(key, session);
+  }
+  return [...sessions.values()];
 };
 
-const bestOf = (days: PracticeProgress['days']): number => Math.max(0, ...days.map(({ best }) => best ?? 0));
+interface Standstill {
+  readonly stage: PlannedStage;
+  /** Attempts at the stage since there was last something new. */
+  readonly tempos: readonly TempoAttempts[];
+  readonly sessions: number;
+  readonly days: number;
+}
 
-/** Whether the best clean tempo of some last sessions rose by less than 3 % above all before. */
-const isNoFaster = (progress: PracticeProgress, recent: PracticeProgress['days']): boolean => {
-  const before = listActiveDays(progress).slice(0, -recent.length);
-  return bestOf(recent) < STUCK_THRESHOLDS.rise * bestOf(before) || bestOf(recent) === 0;
+/** Sessions on the stage at hand since there was last something new; null where there are too few, or too close. */
+const findStandstill = (plan: LadderPlan, progress: PracticeProgress): Standstill | null => {
+  const stage = plan.stages[progress.stage];
+  if (!stage) return null;
+  const own = progress.tempos.filter((row) => row.stage === stage.key);
+  const since = progress.advanced === null ? (own[0]?.day ?? 0) - 1 : localDay(progress.advanced, progress.offset);
+  const tempos = own.filter(({ day }) => day > since);
+  const days = [...new Set(tempos.map(({ day }) => day))];
+  const span = (days.at(-1) ?? 0) - Math.max(since, (days[0] ?? 0) - 1);
+  const isLong = days.length >= STUCK_THRESHOLDS.sessions && span >= STUCK_THRESHOLDS.days;
+  return isLong ? { stage, tempos, sessions: days.length, days: span } : null;
 };
 
-/** How often slips lowered the tempo in the last sessions. */
-const timesSentBack = (progress: PracticeProgress, now: number): number => {
-  const from = listActiveDays(progress).slice(-STUCK_THRESHOLDS.sittings)[0]?.day ?? Infinity;
-  return progress.fallbacks.filter((at) => localDay(at, progress.offset) >= from && at <= now).length;
+const beliefIn = (plan: LadderPlan, { tempos }: PracticeProgress, found: Standstill): number => {
+  const sessions = listSessions(plan, tempos);
+  const first = found.tempos[0]?.day ?? 0;
+  const since = sessions.findIndex(({ day, stage }) => day >= first && stage === found.stage.key);
+  return estimatePlateau(sessions, since);
+};
+
+const countAttempts = (rows: readonly TempoAttempts[]): number =>
+  rows.reduce((sum, { clean, slipped }) => sum + clean + slipped, 0);
+
+const shareClean = (rows: readonly TempoAttempts[]): number =>
+  rows.reduce((sum, { clean }) => sum + clean, 0) / Math.max(1, countAttempts(rows));
+
+/** Whether hardly any pass is clean, so that nothing can be told of a gain. */
+const isOutOfReach = ({ tempos }: Standstill): boolean =>
+  countAttempts(tempos) >= CAUSES.reach.attempts && shareClean(tempos) <= CAUSES.reach.share;
+
+const reasonFor = ({ tempos, sessions }: Standstill): StuckReason => {
+  if (countAttempts(tempos) < CAUSES.fewAttempts * sessions) return 'littlePractice';
+  const top = Math.max(...tempos.map(({ tempo }) => tempo));
+  const [quickest, others] = [tempos.filter(({ tempo }) => tempo === top), tempos.filter(({ tempo }) => tempo < top)];
+  const isJump = others.length > 0 && shareClean(others) >= CAUSES.easy && shareClean(quickest) <= CAUSES.hard;
+  return isJump ? 'tempoJump' : 'plateau';
+};
+
+const findReason = (plan: LadderPlan, progress: PracticeProgress, found: Standstill): StuckReason | null => {
+  if (isOutOfReach(found)) return 'outOfReach';
+  return beliefIn(plan, progress, found) >= STUCK_THRESHOLDS.belief ? reasonFor(found) : null;
 };
 
 /** What limits the stage at hand, said after why somebody is stuck. */
 const withLimit = (said: Message, limit: Message | undefined): Message =>
   limit ? message('stuck.with-limit', { stuck: said, limit }) : said;
 
-const noFaster = (stage: Label, recent: PracticeProgress['days']): Message => {
-  const [sessions, days] = [recent.length, (recent.at(-1)?.day ?? 0) - (recent[0]?.day ?? 0)];
-  const bpm = bestOf(recent);
-  return bpm === 0
-    ? message('stuck.no-clean-pass', { stage, sessions, days })
-    : message('stuck.no-faster', { stage, sessions, days, bpm });
+const describeStandstill = ({ stage, tempos, sessions, days }: Standstill): Message => {
+  const tempo = Math.max(...tempos.map((row) => row.tempo));
+  const share = Math.round(100 * shareClean(tempos.filter((row) => row.tempo === tempo)));
+  return message('stuck.no-progress', { stage: stage.name, sessions, days, tempo, share });
 };
 
 /**
- * Whether somebody is stuck with an item, and why: no faster over three practice sessions and a week, or the tempo
- * lowered twice in them; null where they get on, or are through. `cause` is what limits the stage at hand.
+ * Whether somebody is stuck with an item, and why: nothing new for a week and three sessions, and a belief of 98 % that
+ * practice has stopped raising what they can do, or hardly one clean pass; null where they get on, or are
+ * through. `cause` is what limits the stage at hand.
  * @example
- * detectStuck({ target: 60, stages: [] }, computeProgress({ target: 60, stages: [] }, []), { now: 0 }) // => null
+ * detectStuck({ target: 60, stages: [] }, computeProgress({ target: 60, stages: [] }, [])) // => null
  */
-export const detectStuck = (
-  plan: LadderPlan,
-  progress: PracticeProgress,
-  { now, cause }: { readonly now: number; readonly cause?: Message },
-): StuckDiagnosis | null => {
-  const stage = plan.stages[progress.stage];
-  if (!stage) return null;
-  const count = timesSentBack(progress, now);
-  if (count >= STUCK_THRESHOLDS.fallbacks) {
-    const said = message('stuck.sent-back', { stage: stage.name, count, tempo: progress.tempo ?? plan.target });
-    return { why: 'sent-back', message: withLimit(said, cause), advice: message('stuck.sent-back.advice') };
-  }
-  const recent = recentWeek(progress);
-  if (!recent || !isNoFaster(progress, recent)) return null;
-  const said = noFaster(stage.name, recent);
-  return { why: 'no-faster', message: withLimit(said, cause), advice: message('stuck.no-faster.advice') };
+export const detectStuck = (plan: LadderPlan, progress: PracticeProgress, cause?: Message): StuckDiagnosis | null => {
+  const found = findStandstill(plan, progress);
+  const why = found && findReason(plan, progress, found);
+  if (!why) return null;
+  return {
+    why,
+    message: withLimit(describeStandstill(found), why === 'plateau' ? cause : undefined),
+    advice: message('stuck.advice', { why }),
+  };
 };

@@ -16,6 +16,10 @@ export interface LadderPosition {
   clean: number;
   readonly passed: { key: string; at: number }[];
   readonly fallbacks: number[];
+  /** Index of the quickest tempo of the stage at hand whose gate was passed; none yet where it is missing. */
+  highest?: number;
+  /** When there was last something new: a stage passed, or a gate at a tempo never passed before. */
+  advanced?: number;
 }
 
 /**
@@ -38,6 +42,8 @@ const passStage = (plan: LadderPlan, now: LadderPosition, at: number): void => {
   if (key !== undefined) now.passed.push({ key, at });
   now.stage += 1;
   now.step = 0;
+  now.advanced = at;
+  delete now.highest;
 };
 
 const completeStep = (plan: LadderPlan, now: LadderPosition, at: number): void => {
@@ -45,6 +51,10 @@ const completeStep = (plan: LadderPlan, now: LadderPosition, at: number): void =
   now.streak = 0;
   now.slips = 0;
   now.clean += 1;
+  if (now.step > (now.highest ?? -1)) {
+    now.highest = now.step;
+    now.advanced = at;
+  }
   const skip = steps > 1 && now.clean >= PROGRESS_RULES.gatesToSkip && now.step + 2 < steps ? 2 : 1;
   if (skip === 2) now.clean = 0;
   if (now.step + 1 < steps) now.step += skip;

@@ -31,12 +31,11 @@ test('days are in order for whoever travels west', () => {
   expect(days.map(({ day }) => day)).toEqual([1, 2]);
 });
 
-test('slips of a morning count for the session of that morning, east of UTC too', () => {
-  // Three mornings at eight in Auckland (UTC+13), a week apart, on each of which slips lead back twice: seven in the
-  // evening by UTC.
+test('sessions without anything new are counted by the days they had, east of UTC too', () => {
+  // Three mornings at eight in Auckland (UTC+13): seven in the evening of the day before by UTC.
   const morning = (day: number): number => day * 24 * HOUR + 8 * HOUR - 13 * HOUR;
   const slips = (day: number): readonly PracticeEvent[] =>
-    Array.from({ length: 8 }, (_, index) => ({
+    Array.from({ length: 10 }, (_, index) => ({
       id: `${day}-${index}`,
       at: morning(day) + index * 60_000,
       kind: 'slipped' as const,
@@ -44,10 +43,9 @@ test('slips of a morning count for the session of that morning, east of UTC too'
       tempo: 80,
       offset: 780,
     }));
-  const stages = [{ key: 'b', name: 'B', gate: 5, tempos: [80] }];
-  const progress = computeProgress({ target: 80, stages }, [10, 17, 24].flatMap(slips));
-  expect(progress.days.map(({ day }) => day)).toEqual([10, 17, 24]);
-  const sentBack = { ...progress, fallbacks: [morning(10), morning(17)] };
-  const stuck = detectStuck({ target: 80, stages }, sentBack, { now: morning(25) });
-  expect(stuck?.message).toMatchObject({ code: 'stuck.sent-back', params: { count: 2 } });
+  const plan = { target: 80, stages: [{ key: 'b', name: 'B', gate: 5, tempos: [80] }] };
+  const stuckAfter = (...days: readonly number[]) => detectStuck(plan, computeProgress(plan, days.flatMap(slips)));
+  expect(computeProgress(plan, [10, 13, 16].flatMap(slips)).days.map(({ day }) => day)).toEqual([10, 13, 16]);
+  expect(stuckAfter(10, 13, 16)?.message.params).toMatchObject({ sessions: 3, days: 7, tempo: 80, share: 0 });
+  expect(stuckAfter(10, 13, 15)).toBeNull();
 });

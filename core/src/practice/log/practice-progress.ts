@@ -1,4 +1,4 @@
-import type { PracticeDay, StageAttempts } from './practice-snapshot.ts';
+import type { PracticeDay, StageAttempts, TempoAttempts } from './practice-snapshot.ts';
 
 /** How an item stands: a fold over its events. */
 export interface PracticeProgress {
@@ -15,6 +15,10 @@ export interface PracticeProgress {
   readonly passed: readonly { readonly key: string; readonly at: number }[];
   /** How often slips led back two tempos. */
   readonly fallbacks: readonly number[];
+  /** When there was last something new: a stage passed, or a tempo of it never passed before; null where never. */
+  readonly advanced: number | null;
+  /** Attempts of the latest days by stage and tempo. */
+  readonly tempos: readonly TempoAttempts[];
   readonly days: readonly PracticeDay[];
   /** Attempts by stage, in the order the stages were first tried. */
   readonly attempts: readonly StageAttempts[];

@@ -21,6 +21,17 @@ export interface StageAttempts {
   readonly slipped: number;
 }
 
+/** How attempts at one tempo of a stage went on one day. */
+export interface TempoAttempts {
+  /** Days since 1970, by the clocks where it happened. */
+  readonly day: number;
+  readonly stage: string;
+  /** Beats per minute. */
+  readonly tempo: number;
+  readonly clean: number;
+  readonly slipped: number;
+}
+
 /** One day on which something learnt was reviewed. */
 export interface ReviewDay {
   /** Days since 1970, by the clocks where it happened. */
@@ -39,6 +50,8 @@ export interface PracticeSnapshot {
   /** Attempts by stage, in the order the stages were first tried. */
   readonly attempts: readonly StageAttempts[];
   readonly reviews: readonly ReviewDay[];
+  /** Attempts of the latest days by stage and tempo; none where it was kept before they were counted. */
+  readonly tempos?: readonly TempoAttempts[];
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
   /** Minutes the clocks were ahead of UTC where that was; none where it is not known. */
@@ -58,6 +71,7 @@ export const EMPTY_PRACTICE_SNAPSHOT: PracticeSnapshot = {
   days: [],
   attempts: [],
   reviews: [],
+  tempos: [],
   last: null,
   discomfort: null,
 };
@@ -80,7 +94,25 @@ const counted = <K, T extends object>(rows: readonly T[], keyOf: (row: T) => K, 
 const byDay = <T extends { readonly day: number }>(rows: readonly T[]): readonly T[] =>
   [...rows].sort((a, b) => a.day - b.day);
 
-const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
+/** Days with attempts that are kept tempo by tempo: enough to tell whether somebody gets on. */
+const TEMPO_DAYS = 30;
+
+const latestDays = (rows: readonly TempoAttempts[]): readonly TempoAttempts[] => {
+  const days = [...new Set(rows.map(({ day }) => day))].sort((a, b) => a - b);
+  const first = days.at(-TEMPO_DAYS) ?? -Infinity;
+  return byDay(rows.filter(({ day }) => day >= first));
+};
+
+const tempoKey = ({ day, stage, tempo }: Pick<TempoAttempts, 'day' | 'stage' | 'tempo'>): string =>
+  `${day} ${tempo} ${stage}`;
+
+const emptyTempo = (key: string): TempoAttempts => {
+  const [day = '', tempo = '', ...stage] = key.split(' ');
+  return { day: Number(day), stage: stage.join(' '), tempo: Number(tempo), clean: 0, slipped: 0 };
+};
+
+const countersOf = ({ days, attempts, reviews, tempos = [] }: PracticeSnapshot) => ({
+  tempos: counted(tempos, tempoKey, emptyTempo),
   days: counted(
     days,
     ({ day }) => day,
@@ -99,7 +131,7 @@ const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
 });
 
 const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, best: number | null): void => {
-  const { kind, stage, minutes = 0, at, offset } = event;
+  const { kind, stage, tempo, minutes = 0, at, offset } = event;
   const number = localDay(at, offset);
   const day = counters.days.at(number);
   day.minutes += minutes;
@@ -107,6 +139,8 @@ const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, be
   if (kind !== 'clean' && kind !== 'slipped') return;
   day[kind] += 1;
   if (stage !== undefined) counters.attempts.at(stage)[kind] += 1;
+  if (stage !== undefined && tempo !== undefined)
+    counters.tempos.at(tempoKey({ day: number, stage, tempo }))[kind] += 1;
   if (stage === REVIEW_STAGE) counters.reviews.at(number)[kind] += 1;
 };
 
@@ -134,6 +168,6 @@ export const foldPractice = (
   }
   // Whoever travels west has a day before the one they come from.
   const [days, reviews] = [byDay(counters.days.all()), byDay(counters.reviews.all())];
-  const attempts = counters.attempts.all();
-  return { stand, days, attempts, reviews, last, discomfort, ...(offset === undefined ? {} : { offset }) };
+  const [attempts, tempos] = [counters.attempts.all(), latestDays(counters.tempos.all())];
+  return { stand, days, attempts, reviews, tempos, last, discomfort, ...(offset === undefined ? {} : { offset }) };
 };

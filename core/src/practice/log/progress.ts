@@ -76,6 +76,8 @@ export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSna
   slips: stand.slips,
   passed: stand.passed,
   fallbacks: stand.fallbacks,
+  advanced: stand.advanced ?? null,
+  tempos: snapshot.tempos ?? [],
   days: snapshot.days,
   attempts: snapshot.attempts,
   minutes: snapshot.days.reduce((sum, { minutes }) => sum + minutes, 0),

@@ -1,5 +1,5 @@
 import type { RandomSource } from '../../sound/index.ts';
-import { predictCleanProbability } from '../hand/ability-model.ts';
+import { predictCleanProbability } from '../ability/ability-model.ts';
 import type { PracticeLadder, LadderPlan } from '../ladder/ladder.ts';
 import { toLadderPlan } from '../ladder/ladder.ts';
 import type { PracticeEvent } from '../log/practice-event.ts';
@@ -54,7 +54,7 @@ const simulateSession = (
     if (!at) break;
     const stage = ladder.stages[being.standing.stage];
     const strain = at.tempo === undefined || !stage?.ceiling ? 0.1 : at.tempo / stage.ceiling;
-    const clean = random() < predictCleanProbability({ mean: being.skill, variance: 0 }, strain);
+    const clean = random() < predictCleanProbability(being.skill, strain);
     const result = clean ? 'clean' : 'slipped';
     const kind = at.tempo === undefined ? 'done' : result;
     const event = {

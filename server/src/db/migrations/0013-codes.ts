@@ -39,12 +39,12 @@ interface AssignmentRow extends Keyed {
   readonly snapshot: PracticeSnapshot | null;
 }
 
-const assignments = (db: Knex, now: number): Promise<void> =>
+const assignments = (db: Knex): Promise<void> =>
   eachRow<AssignmentRow>(
     () => db('assignments').select('studio_id', 'id', 'way', 'plan', 'snapshot'),
     ({ studio_id, id, way, plan, snapshot }) => {
       const coded = planInCodes(plan) as LadderPlan;
-      const standing = snapshot ? { standing: JSON.stringify(summariseProgress(coded, snapshot, now)) } : {};
+      const standing = snapshot ? { standing: JSON.stringify(summariseProgress(coded, snapshot)) } : {};
       return db('assignments')
         .where({ studio_id, id })
         .update({ way: migratePracticeMethod(way), plan: JSON.stringify(coded), ...standing });
@@ -99,7 +99,7 @@ const takes = async (db: Knex): Promise<void> => {
  * headlines of takes.
  */
 export const up = async (db: Knex): Promise<void> => {
-  await assignments(db, Date.now());
+  await assignments(db);
   await students(db);
   await events(db);
   await takes(db);

@@ -14,6 +14,7 @@ import * as twelfth from './0012-search.ts';
 import * as thirteenth from './0013-codes.ts';
 import * as fourteenth from './0014-demo.ts';
 import * as fifteenth from './0015-idempotency-keys.ts';
+import * as sixteenth from './0016-standstills.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -32,4 +33,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0013-codes': thirteenth,
   '0014-demo': fourteenth,
   '0015-idempotency-keys': fifteenth,
+  '0016-standstills': sixteenth,
 };
