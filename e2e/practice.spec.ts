@@ -156,29 +156,6 @@ test('what practice says of the hand is shown, and taken for the hand', async ({
   await expect(hand.getByRole('button', { name: say('students.use-measured-profile') })).toBeHidden();
 });
 
-test('pain that was reported stands first: on Today, in the list of students, on the student’s page', async ({
-  page,
-}) => {
-  await withStudent(page);
-  await setPattern(page);
-  const id = page.url().split('/').at(-1) ?? '';
-  const [item] = (await (await page.request.get(`/api/students/${id}/assignments`)).json()) as readonly Assignment[];
-  const event = { id: randomUUID(), at: Date.now() - 7_200_000, kind: 'discomfort' };
-  const data = { events: [{ assignment: item?.id, event }] };
-  expect((await page.request.post(`/api/students/${id}/events`, { data })).status()).toBe(201);
-  await page.reload();
-  const report = page.getByRole('note', { name: say('students.pain-badge') });
-  await expect(report).toContainText('Towpath roll, 2 hours ago');
-  await page.goto('/students');
-  await expect(page.getByText(say('students.pain-badge'))).toBeVisible();
-  await page.goto('/today');
-  await expect(report).toContainText('Imre Sallow');
-  await expect(report).toContainText(say('students.pain-first'));
-  expect(await violations(page)).toEqual([]);
-  await report.getByRole('link', { name: 'Imre Sallow' }).click();
-  await expect(page).toHaveURL(new RegExp(`/students/${id}$`));
-});
-
 test('a target beyond the hand is said before it is set, with what could be done instead', async ({ page }) => {
   await withStudent(page);
   await page.getByRole('button', { name: say('students.assign-pattern') }).click();

@@ -16,6 +16,7 @@ export {
 export {
   LADDER_PLAN_LIMITS,
   addCustomStage,
+  limitPlanTempo,
   updateStage,
   checkPlan,
   removeStage,
@@ -44,15 +45,20 @@ export {
   type TransitionTimeEstimate,
 } from './hand/estimate-from-take.ts';
 export type { StudentProfile } from './student-profile.ts';
+export { isPausedByPain, type PainReport } from './log/pain-report.ts';
 export { findEarlyPress, type EarlyPress } from './log/early-press.ts';
 export {
   CLOCK,
+  PAIN_ANSWERS,
+  PAIN_PLACES,
   PRACTICE_EVENT_KINDS,
   PRACTICE_EVENT_LIMITS,
   correctClock,
   normaliseEvents,
   isAttempt,
   parsePracticeEvent,
+  type PainAnswer,
+  type PainPlace,
   type PracticeEvent,
 } from './log/practice-event.ts';
 export {

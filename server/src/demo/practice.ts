@@ -10,6 +10,7 @@ import {
   createSeededRandom,
   simulatePractice,
   valueOrThrow,
+  type PainPlace,
   type Pattern,
   type PracticeEvent,
   type ProgressSummary,
@@ -26,6 +27,8 @@ interface DemoItem {
   readonly weeksAgo: number;
   /** Weeks without practice at the end. */
   readonly stopped?: number;
+  /** Where it hurt at the end. */
+  readonly hurts?: PainPlace;
 }
 
 interface DemoStudent {
@@ -79,12 +82,20 @@ const STUDENTS: readonly DemoStudent[] = [
     name: 'Osric Penny',
     about: { lessonDay: 5, lessonTime: '15:30', weeklyMinutes: 45 },
     being: { skill: -0.5, learning: 0.0012, diligence: 0.6 },
-    items: [{ pattern: 'Forward, always forward', share: 0.6, weeksAgo: 1 }],
+    items: [{ pattern: 'Forward, always forward', share: 0.6, weeksAgo: 1, hurts: 'a' }],
   },
 ];
 
 /** Attempts a sitting in the demo: enough to show something true, few enough to start quickly. */
 const ATTEMPTS = 26;
+
+/** A report of pain at the end of the last session, where there is one. */
+const painAfter = (events: readonly PracticeEvent[], { hurts }: DemoItem): readonly PracticeEvent[] => {
+  const last = events.findLast(({ kind }) => kind === 'clean' || kind === 'slipped');
+  if (!last || hurts === undefined) return [];
+  const { stage, tempo } = last;
+  return [{ id: 'pain', at: last.at + 60_000, kind: 'discomfort', stage, tempo, where: hurts }];
+};
 
 const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: number) => {
   const way = student.about.way ?? PRACTICE_METHODS[0];
@@ -100,7 +111,8 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
       random: createSeededRandom(student.name.length * 31 + item.weeksAgo),
     },
   );
-  return { way, target, plan: toLadderPlan(ladder), events: events.map((event) => ({ ...event, id: randomUUID() })) };
+  const all = [...events, ...painAfter(events, item)];
+  return { way, target, plan: toLadderPlan(ladder), events: all.map((event) => ({ ...event, id: randomUUID() })) };
 };
 
 /** A student of the demo, and everything practised. */

@@ -23,6 +23,10 @@ export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot):
     minutes: progress.minutes,
     last: progress.last,
     discomfort: progress.discomfort,
+    pain: progress.pain && {
+      ...progress.pain,
+      stageName: plan.stages.find(({ key }) => key === progress.pain?.stage)?.name ?? null,
+    },
     stuck: stuck && { message: stuck.message, advice: stuck.advice },
     through,
     due: through === null ? null : computeReviewDueAt(snapshot.reviews, through, snapshot.offset),

@@ -2,7 +2,14 @@ import { letGo } from '../components/blur-after-click.ts';
 import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
-import { WARM_UP_ADVICE, PAIN_ADVICE, beatsPerBar, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import {
+  WARM_UP_ADVICE,
+  PAIN_ADVICE,
+  beatsPerBar,
+  isPausedByPain,
+  ticksPerBeat,
+  type PracticeEvent,
+} from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -19,12 +26,13 @@ import { usePlayer, type PlayerControls } from '../audio/usePlayer.ts';
 import { subscribeToPedals, type PassVerdict } from './pedal-input.ts';
 import { Connection, Ended } from './Connection.tsx';
 import { TakeRecorder, useTakeUpload } from './TakeRecorder.tsx';
+import { PainQuestion, PausedByPain, TeachersWord } from './PainReport.tsx';
 import { EarlyPassQuestion } from './EarlyPassQuestion.tsx';
 import { useEarlyPass } from './useEarlyPass.ts';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
 import { usePracticePreferences } from './usePracticePreferences.ts';
 import { rampTempo, usePassCounter } from './tempo-ramp.ts';
-import { PracticeRoomSync, type PracticeRoomItem, type PracticeRoomState } from './practice-room-store.ts';
+import { PracticeRoomSync, practisedIn, type PracticeRoomItem, type PracticeRoomState } from './practice-room-store.ts';
 import { usePracticeSession, type BreakReminder } from './usePracticeSession.ts';
 import { Surface } from './Surface.tsx';
 import { useCurrentStage, type CurrentStage } from './useCurrentStage.ts';
@@ -223,7 +231,7 @@ const Session = (props: SessionProps) => {
   const { tell, done, correct, ...counting } = useCounting(props, atHand, tempo);
   const asking = useEarlyPass(atHand, counting);
   const fresh = item.standing.last === null || atHand.progress.stage < 2;
-  const [hurt, setHurt] = useState(false);
+  const [hurting, setHurting] = useState(false);
   const sitting = usePracticeSession(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
   const beat = useBeat(playing, atHand);
   const count = (said: PassVerdict, by: PracticeEvent['by']): void => {
@@ -236,15 +244,17 @@ const Session = (props: SessionProps) => {
     latest.current = count;
   });
   useEffect(() => subscribeToPedals((said, by) => latest.current(said, by)), []);
-  const ouch = (): void => {
-    setHurt(true);
-    room.recordEvent({
-      assignment: item.id,
-      event: { id: crypto.randomUUID(), ...eventTime(), kind: 'discomfort' },
-    });
-  };
   const now = useNow();
-  const caution = hurt || hasRecentPainReport([item], now) ? PAIN_ADVICE : WARM_UP_ADVICE;
+  const caution = hasRecentPainReport([item], now) ? PAIN_ADVICE : WARM_UP_ADVICE;
+  if (hurting)
+    return (
+      <PainQuestion
+        report={(where) =>
+          void tell({ kind: 'discomfort', stage: atHand.key, ...(tempo === null ? {} : { tempo }), where })
+        }
+        cancel={() => setHurting(false)}
+      />
+    );
   if (sitting.interruption)
     return (
       <Interrupted
@@ -270,6 +280,7 @@ const Session = (props: SessionProps) => {
         )}
         <p className="room-remark">{sayLabel(atHand.remark)}</p>
         <Chord {...atHand} />
+        <TeachersWord pain={atHand.progress.pain} />
       </div>
       <Retuning {...atHand} />
       <Figure atHand={atHand} />
@@ -277,14 +288,17 @@ const Session = (props: SessionProps) => {
       <EarlyPassQuestion {...asking} />
       <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />
       <TakeRecorder ear={ear} keeping={keeping} />
-      <Tools {...{ atHand, playing, ear, count, ouch }} takeBack={asking.takeBack} />
-      {hurt && (
-        <p className="room-caution" role="alert">
-          {say('practice.stop-for-today', { cautionAfterDiscomfort: sayMessage(PAIN_ADVICE) })}
-        </p>
-      )}
+      <Tools {...{ atHand, playing, ear, count }} takeBack={asking.takeBack} ouch={() => setHurting(true)} />
     </div>
   );
+};
+
+/** Something to practise; paused while pain that was reported in it waits for an answer or a rest to end. */
+const Practice = (props: SessionProps) => {
+  const { item, waiting } = props;
+  const now = useNow();
+  const { pain = null } = useMemo(() => practisedIn(item, waiting), [item, waiting]);
+  return pain && isPausedByPain(pain, now) ? <PausedByPain name={item.name} pain={pain} /> : <Session {...props} />;
 };
 
 const Chooser = ({
@@ -341,7 +355,7 @@ const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
         <Connection room={room} state={state} />
       </header>
       {preferring && <PreferencesPanel hide={() => setPreferring(false)} />}
-      <Session key={shown.id} room={room} item={shown} waiting={state.waiting} />
+      <Practice key={shown.id} room={room} item={shown} waiting={state.waiting} />
     </>
   );
 };

@@ -18,7 +18,7 @@ import { PracticeLinks } from './PracticeLinks.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
 import { AssignDrillSetDialog } from './AssignDrillSetDialog.tsx';
 import { PracticeSessionPlan } from './PracticeSessionPlan.tsx';
-import { PainReports } from '../components/students/PainReports.tsx';
+import { PainAnswers, PainReports } from '../components/students/PainReports.tsx';
 import { StudentHeader } from './StudentHeader.tsx';
 import { TakeList } from './TakeList.tsx';
 
@@ -32,6 +32,7 @@ const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
   minutes: say('students.practised'),
   rest: say('students.took-a-break'),
   discomfort: say('students.reported-pain'),
+  answered: say('students.answered-pain'),
   note: say('common.note'),
   take: say('students.take-analysed'),
 };
@@ -125,7 +126,8 @@ const Page = ({ student }: { readonly student: Student }) => {
         student={student}
         take={() => downloadFile(`${toFileName(student.name)}.csv`, csvOf(log, items), 'text/csv')}
       />
-      <PainReports student={student} lines={open} />
+      <PainReports student={student} lines={items} />
+      <PainAnswers lines={items} />
       <div className="student-columns">
         <div>
           <section aria-label={say('students.assignments')}>

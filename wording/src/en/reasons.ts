@@ -31,6 +31,7 @@ export const reasons = {
   'reason.event-date': 'This practice entry has no valid date. Check the clock of the device that recorded it.',
   'reason.event-tempo': '{tempo} bpm is not a practice tempo. Use {least} to {most} bpm.',
   'reason.event-minutes': '{minutes} minutes is not a valid session length.',
+  'reason.pain-answer': 'An answer to a pain report needs “answer”, and nothing else has one.',
   'reason.attempt-incomplete': 'An attempt needs a stage and a tempo.',
   'reason.audio-too-large': 'The recording is larger than {size} MB. Keep it under ten minutes.',
   'reason.audio-not-wav': 'This is not a WAV file.',

@@ -4,6 +4,7 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import {
   addCustomStage,
+  limitPlanTempo,
   updateStage,
   checkPlan,
   removeStage,
@@ -93,4 +94,11 @@ describe('arranging a ladder', () => {
     const changed = updateStage(plan, 'muted', { remark: 'As if somebody slept next door.' });
     expect(changed.stages.filter(({ remark }) => remark).map(({ key }) => key)).toEqual(['muted']);
   });
+});
+
+test('nothing is played faster than a limit, and what is slower stays', () => {
+  const stage = (key: string, ...tempos: readonly number[]) => ({ key, name: key, gate: 5, tempos });
+  const plan = { target: 90, stages: [stage('a', 50), stage('b', 80), stage('c', 60, 70, 80, 90), stage('d')] };
+  expect(limitPlanTempo(plan, 70).stages.map(({ tempos }) => tempos)).toEqual([[50], [70], [60, 70], []]);
+  expect(limitPlanTempo(plan, 90)).toEqual(plan);
 });

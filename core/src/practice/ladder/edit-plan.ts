@@ -83,6 +83,23 @@ export const updateStage = (
     plan.stages.map((stage) => (stage.key === key ? { ...stage, ...change } : stage)),
   );
 
+const limitTempos = (tempos: readonly number[], most: number): readonly number[] => {
+  const within = tempos.filter((tempo) => tempo < most);
+  return within.length === tempos.length ? tempos : [...within, most];
+};
+
+/**
+ * A plan in which nothing is played faster than a tempo, in beats per minute.
+ * @example
+ * limitPlanTempo({ target: 90, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60, 70, 80, 90] }] }, 75).stages[0].tempos
+ * // => [60, 70, 75]
+ */
+export const limitPlanTempo = (plan: LadderPlan, most: number): LadderPlan =>
+  replaceStages(
+    plan,
+    plan.stages.map((stage) => ({ ...stage, tempos: limitTempos(stage.tempos, most) })),
+  );
+
 /** What a teacher adds to a ladder: the whole figure, with words of their own. */
 export interface CustomStage {
   readonly name: string;

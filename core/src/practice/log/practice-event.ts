@@ -25,14 +25,28 @@ export const PRACTICE_EVENT_KINDS = [
   'minutes',
   'rest',
   'discomfort',
+  'answered',
   'note',
   'take',
 ] as const;
 
+/** Where it can hurt: a digit, or further up. */
+export const PAIN_PLACES = ['p', 'i', 'm', 'a', 'c', 'wrist', 'forearm', 'elsewhere'] as const;
+
+/** Where it hurts. */
+export type PainPlace = (typeof PAIN_PLACES)[number];
+
+/** What a teacher can say to a report: rest until a day, a lower tempo, something else instead, or go on as before. */
+export const PAIN_ANSWERS = ['rest', 'lower', 'stop', 'resume'] as const;
+
+/** What a teacher said to a report. */
+export type PainAnswer = (typeof PAIN_ANSWERS)[number];
+
 /**
  * Something that happened, with a name made where it happened, so that telling it twice changes nothing. `at` is
  * milliseconds since 1970. `undone` takes back the attempt it names; `done` is a stage without attempts; `passed` is a
- * stage the teacher takes as learnt; `take` is what was heard of a recording.
+ * stage the teacher takes as learnt; `take` is what was heard of a recording; `discomfort` reports pain, and `answered` is
+ * what the teacher says to it.
  */
 export interface PracticeEvent {
   readonly id: string;
@@ -50,6 +64,11 @@ export interface PracticeEvent {
   readonly of?: string;
   /** Minutes the clocks were ahead of UTC where it happened: by it, it has its day. */
   readonly offset?: number;
+  /** Where it hurts. */
+  readonly where?: PainPlace;
+  /** What the teacher says to a report of pain, and until when a rest lasts, in milliseconds since 1970. */
+  readonly answer?: PainAnswer;
+  readonly until?: number;
   /** Who counted: by key, pedal, touch or listening. */
   readonly by?: 'key' | 'touch' | 'pedal' | 'listening' | 'teacher';
 }
@@ -67,6 +86,9 @@ const practiceEventField: Schema<PracticeEvent> = objectSchema(
     said: arraySchema(messageSchema, PRACTICE_EVENT_LIMITS.said),
     of: stringSchema(TEXT_LIMITS.id),
     offset: integerSchema(),
+    where: enumSchema(PAIN_PLACES),
+    answer: enumSchema(PAIN_ANSWERS),
+    until: integerSchema(),
     by: enumSchema(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
   },
 ) as Schema<PracticeEvent>;
@@ -74,8 +96,9 @@ const practiceEventField: Schema<PracticeEvent> = objectSchema(
 /** The last millisecond of the year 9999: no clock shows a later one. */
 const END_OF_TIME = 253_402_300_799_999;
 
-const findInconsistency = ({ at, tempo, minutes, kind, stage, offset = 0 }: PracticeEvent): Message | undefined => {
-  if (at < 0 || at > END_OF_TIME) return message('reason.event-date');
+const findInconsistency = (event: PracticeEvent): Message | undefined => {
+  const { at, tempo, minutes, kind, stage, offset = 0, answer, until = 0 } = event;
+  if (at < 0 || at > END_OF_TIME || until < 0 || until > END_OF_TIME) return message('reason.event-date');
   if (offset < OFFSET_RANGE.least || offset > OFFSET_RANGE.most) return message('reason.event-offset', { offset });
   if (tempo !== undefined && !(tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most))
     return message('reason.event-tempo', { tempo, ...TEMPO_RANGE });
@@ -83,6 +106,7 @@ const findInconsistency = ({ at, tempo, minutes, kind, stage, offset = 0 }: Prac
     return message('reason.event-minutes', { minutes });
   if ((kind === 'clean' || kind === 'slipped') && (stage === undefined || tempo === undefined))
     return message('reason.attempt-incomplete');
+  if ((kind === 'answered') !== (answer !== undefined)) return message('reason.pain-answer');
   return undefined;
 };
 

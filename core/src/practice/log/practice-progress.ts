@@ -1,3 +1,4 @@
+import type { PainReport } from './pain-report.ts';
 import type { PracticeDay, StageAttempts, TempoAttempts } from './practice-snapshot.ts';
 
 /** How an item stands: a fold over its events. */
@@ -28,4 +29,6 @@ export interface PracticeProgress {
   /** Minutes the clocks were ahead of UTC where that was. */
   readonly offset?: number;
   readonly discomfort: number | null;
+  /** The last report of pain, and what was said to it. */
+  readonly pain: PainReport | null;
 }

@@ -1,6 +1,7 @@
 import { applyEvent, createLadderPosition, type LadderPosition } from './ladder-position.ts';
 import { localDay } from '../../time/index.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
+import { applyToPain, extendStretch, type PainReport, type PracticeStretch } from './pain-report.ts';
 import { normaliseEvents, type PracticeEvent } from './practice-event.ts';
 
 /** One day of practice on an item. */
@@ -57,6 +58,10 @@ export interface PracticeSnapshot {
   /** Minutes the clocks were ahead of UTC where that was; none where it is not known. */
   readonly offset?: number;
   readonly discomfort: number | null;
+  /** The last report of pain, and what was said to it; none where it was kept before reports were answered. */
+  readonly pain?: PainReport | null;
+  /** The stretch of practice that is going on or was the last. */
+  readonly stretch?: PracticeStretch;
 }
 
 /** Milliseconds in a day. */
@@ -159,15 +164,22 @@ export const foldPractice = (
 ): PracticeSnapshot => {
   const stand: LadderPosition = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
   const counters = countersOf(from);
-  let { last, discomfort, offset } = from;
+  let { last, discomfort, offset, pain = null, stretch } = from;
   for (const event of normaliseEvents(events)) {
     count(counters, event, applyEvent(plan, stand, event));
     last = event.at;
     offset = event.offset ?? offset;
     if (event.kind === 'discomfort') discomfort = event.at;
+    // What a teacher says is not practice.
+    if (event.kind !== 'answered' && event.kind !== 'note') stretch = extendStretch(stretch, event.at);
+    pain = applyToPain(pain, event, stretch?.from ?? event.at);
   }
   // Whoever travels west has a day before the one they come from.
   const [days, reviews] = [byDay(counters.days.all()), byDay(counters.reviews.all())];
   const [attempts, tempos] = [counters.attempts.all(), latestDays(counters.tempos.all())];
-  return { stand, days, attempts, reviews, tempos, last, discomfort, ...(offset === undefined ? {} : { offset }) };
+  return {
+    ...{ stand, days, attempts, reviews, tempos, last, discomfort, pain },
+    ...(stretch === undefined ? {} : { stretch }),
+    ...(offset === undefined ? {} : { offset }),
+  };
 };

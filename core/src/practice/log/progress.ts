@@ -8,6 +8,7 @@ import {
   type PracticeSnapshot,
   type StageAttempts,
 } from './practice-snapshot.ts';
+import type { PainReport } from './pain-report.ts';
 import type { PracticeProgress } from './practice-progress.ts';
 
 /** How something that is practised stands, in short: what lists show without going through the log. */
@@ -21,6 +22,8 @@ export interface ProgressSummary {
   readonly minutes: number;
   readonly last: number | null;
   readonly discomfort: number | null;
+  /** The last report of pain and what was said to it, with the stage by its name; none where it was kept before. */
+  readonly pain?: (PainReport & { readonly stageName: Label | null }) | null;
   readonly stuck: Pick<StuckDiagnosis, 'message' | 'advice'> | null;
   /** When the last stage was passed, and when it comes back for review. */
   readonly through: number | null;
@@ -84,4 +87,5 @@ export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSna
   last: snapshot.last,
   ...(snapshot.offset === undefined ? {} : { offset: snapshot.offset }),
   discomfort: snapshot.discomfort,
+  pain: snapshot.pain ?? null,
 });
