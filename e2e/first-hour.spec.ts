@@ -11,7 +11,7 @@ test('a new studio shows three first steps, loads the demo, and removes it again
   await steps.getByRole('button', { name: say('demo.load') }).click();
   await expect(page.getByText(say('demo.there'))).toBeVisible();
   await expect(steps).toBeHidden();
-  await expect(page.getByRole('region', { name: say('students.stuck-2') })).toContainText('Bertil Quay');
+  await expect(page.getByRole('region', { name: say('students.wall') })).toContainText('Bertil Quay');
   await page.getByRole('button', { name: say('demo.remove') }).click();
   await page
     .getByRole('dialog')

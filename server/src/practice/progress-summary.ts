@@ -1,6 +1,7 @@
 import {
   progressAt,
   detectStuck,
+  summariseWeeks,
   type LadderPlan,
   type PracticeSnapshot,
   type ProgressSummary,
@@ -21,6 +22,7 @@ export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot):
     of: plan.stages.length,
     best: bests.length > 0 ? Math.max(...bests) : null,
     minutes: progress.minutes,
+    weeks: summariseWeeks(progress.days),
     last: progress.last,
     discomfort: progress.discomfort,
     pain: progress.pain && {

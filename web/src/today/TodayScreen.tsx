@@ -1,6 +1,6 @@
 import '../students/students.scss';
-import type { AssignmentListItem, Student } from '@fleet-wren/contract';
-import { say, sayMessage, saySentence } from '@fleet-wren/wording';
+import type { Student } from '@fleet-wren/contract';
+import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -13,19 +13,13 @@ import { usePatternList } from '../api/patterns.ts';
 import { useAssignmentList } from '../api/practice.ts';
 import { useUpdateStudent, useStudents } from '../api/students.ts';
 import { DemoThere } from './Demo.tsx';
+import { StudioWall } from './StudioWall.tsx';
+import type { StudentWithAssignments } from './studio-wall.ts';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
 import { PainReports } from '../components/students/PainReports.tsx';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
-
-interface StudentWithAssignments {
-  readonly student: Student;
-  readonly lines: readonly AssignmentListItem[];
-}
-
-const lastOf = ({ lines }: StudentWithAssignments): number =>
-  Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
 
 const Name = ({ student }: StudentWithAssignments) => (
   <Link to={`/students/${student.id}`} className="pattern-link">
@@ -125,49 +119,6 @@ const TodaysLessons = ({ known, now }: { readonly known: readonly StudentWithAss
   );
 };
 
-const StuckStudents = ({ known }: { readonly known: readonly StudentWithAssignments[] }) => {
-  const stuck = known.flatMap((one) =>
-    one.lines.flatMap(({ id, name, standing }) =>
-      standing.stuck ? [{ ...one, id, name, stuck: standing.stuck }] : [],
-    ),
-  );
-  return (
-    <section aria-label={say('students.stuck-2')}>
-      <h2>{say('students.stuck-2')}</h2>
-      {stuck.length === 0 && <p className="text-soft">{say('students.no-one-is-stuck')}</p>}
-      {stuck.map((one) => (
-        <div key={one.id} className="desk-entry">
-          <Name {...one} /> <span className="text-soft">{one.name}</span>
-          <p className="finding finding-notable">
-            {saySentence(one.stuck.message)} <b>{sayMessage(one.stuck.advice)}</b>
-          </p>
-        </div>
-      ))}
-    </section>
-  );
-};
-
-const InactiveStudents = ({
-  known,
-  now,
-}: {
-  readonly known: readonly StudentWithAssignments[];
-  readonly now: number;
-}) => {
-  const idle = known.filter((one) => one.lines.length > 0 && lastOf(one) < now - 7 * MILLISECONDS_PER_DAY);
-  return (
-    <section aria-label={say('students.not-practised-this-week')}>
-      <h2>{say('students.not-practised-this-week')}</h2>
-      {idle.length === 0 && <p className="text-soft">{say('students.everyone-has-practised')}</p>}
-      {idle.map((one) => (
-        <p key={one.student.id} className="desk-entry">
-          <Name {...one} /> <span className="text-soft">{formatTimeAgo(lastOf(one) === 0 ? null : lastOf(one))}</span>
-        </p>
-      ))}
-    </section>
-  );
-};
-
 const RecentAchievements = ({
   known,
   now,
@@ -214,7 +165,7 @@ const RecentPatterns = () => {
   );
 };
 
-/** The desk: today's lessons, who is stuck and on what, who has stopped, who got through. */
+/** The desk: who is hurt, how everybody gets on, today's lessons, who got through. */
 const TodayScreen = () => {
   const { data: students } = useStudents();
   const { data: lines } = useAssignmentList();
@@ -240,14 +191,11 @@ const TodayScreen = () => {
       <DemoThere />
       {students && students.length > 0 && (
         <div className="desk-columns">
+          <StudioWall known={known} now={now} />
           <div>
             <TodaysLessons known={known} now={now} />
-            <RecentPatterns />
-          </div>
-          <div>
-            <StuckStudents known={known} />
-            <InactiveStudents known={known} now={now} />
             <RecentAchievements known={known} now={now} />
+            <RecentPatterns />
           </div>
         </div>
       )}

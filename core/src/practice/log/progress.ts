@@ -9,6 +9,7 @@ import {
   type StageAttempts,
 } from './practice-snapshot.ts';
 import type { PainReport } from './pain-report.ts';
+import type { PracticeWeek } from './practice-weeks.ts';
 import type { PracticeProgress } from './practice-progress.ts';
 
 /** How something that is practised stands, in short: what lists show without going through the log. */
@@ -20,6 +21,8 @@ export interface ProgressSummary {
   readonly of: number;
   readonly best: number | null;
   readonly minutes: number;
+  /** Practice and best tempo by week; none where it was kept before they were counted. */
+  readonly weeks?: readonly PracticeWeek[];
   readonly last: number | null;
   readonly discomfort: number | null;
   /** The last report of pain and what was said to it, with the stage by its name; none where it was kept before. */
