@@ -292,7 +292,9 @@ test('the desk shows who comes today, a lesson is called off, and a student is r
   await expect(lessons).toContainText(say('students.no-lessons-today'));
   await page.getByRole('button', { name: say('common.undo') }).click();
   await expect(lessons).toContainText('16:30');
-  await expect(page.getByRole('region', { name: say('students.wall') })).toContainText(say('students.wall-unstarted'));
+  await expect(page.getByRole('region', { name: say('students.wall') })).toContainText(
+    say('students.no-assignments-yet'),
+  );
   expect(await violations(page)).toEqual([]);
   await page.getByRole('link', { name: say('common.students') }).click();
   expect(await violations(page)).toEqual([]);

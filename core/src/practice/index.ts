@@ -93,6 +93,7 @@ export {
   planSession,
   type SessionPlan,
   type SessionItem,
+  type SessionStage,
   type SessionBlock,
 } from './session/session-plan.ts';
 export {

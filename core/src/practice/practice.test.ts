@@ -22,6 +22,8 @@ import {
   type LadderPlan,
   type PracticeEvent,
   type SessionItem,
+  type SessionPlan,
+  WARM_UP_ADVICE,
 } from './index.ts';
 
 const figure = (text: string, tempo = 90): Pattern =>
@@ -271,6 +273,52 @@ describe('a sitting', () => {
     isNew: fc.boolean(),
   });
 
+  const minutesOn = ({ blocks }: SessionPlan, id: string): number =>
+    blocks.filter(({ item: one, kind }) => one === id && kind === 'stage').reduce((sum, line) => sum + line.minutes, 0);
+  const made = (id: string, more: Partial<SessionItem> = {}): SessionItem => ({
+    id,
+    name: id,
+    stage: { name: 'Thumb', tempo: 60 },
+    isStuck: false,
+    isDue: false,
+    isNew: false,
+    ...more,
+  });
+  const plan = (items: readonly SessionItem[], minutes: number) =>
+    valueOrThrow(planSession(items, { minutes, discomfort: false }));
+
+  test('a new piece has two minutes of position, and the rest of the time for what comes next', () => {
+    const first = made('A', {
+      isNew: true,
+      stage: { name: 'Position', tempo: null },
+      next: { name: 'Thumb', tempo: 50 },
+    });
+    expect(plan([first], 20).blocks.map(({ name, minutes }) => `${minutes} ${sayMessage(name)}`)).toEqual([
+      '1 Hand position',
+      '2 A: Position',
+      '5 A: Thumb, 50 bpm',
+      '6 A: Thumb, 50 bpm',
+      '6 A: Thumb, 50 bpm',
+    ]);
+  });
+
+  test('blocks of two pieces alternate, what is new comes first', () => {
+    const stages = plan([made('A'), made('B', { isNew: true })], 40).blocks.filter(({ kind }) => kind === 'stage');
+    expect(stages.map(({ item: one }) => one).join('')).toBe('BABA');
+  });
+
+  test('an hour and a half is not one stage: no more than 24 minutes of it, with rests between', () => {
+    const { blocks, minutes } = plan([made('A')], 90);
+    expect(minutesOn({ blocks, minutes, caution: WARM_UP_ADVICE }, 'A')).toBe(24);
+    expect(blocks.some(({ kind }) => kind === 'rest')).toBe(true);
+    expect(minutes).toBeLessThan(90);
+  });
+
+  test('reviews and the hard spot come between the blocks of one piece', () => {
+    const kinds = plan([made('A', { isStuck: true, isDue: true })], 45).blocks.map(({ kind }) => kind);
+    expect(kinds.join(' ')).toBe('position warm-up stage review rest stage hard-spot rest stage whole');
+  });
+
   test('never exceeds its minutes, begins with position and warm-up, and rests at least every twenty minutes', () => {
     fc.assert(
       fc.property(
@@ -285,8 +333,10 @@ describe('a sitting', () => {
           let since = 0;
           for (const line of plan.blocks) {
             since = line.kind === 'rest' ? 0 : since + line.minutes;
-            if (line.minutes <= 20) expect(since).toBeLessThanOrEqual(20 + (minutes > 100 ? line.minutes : 0));
+            expect(since).toBeLessThanOrEqual(20);
+            expect(line.minutes).toBeLessThanOrEqual(8);
           }
+          for (const { id } of items) expect(minutesOn(plan, id)).toBeLessThanOrEqual(24);
           if (discomfort) expect(plan.caution.code).toBe('session.caution-after-pain');
         },
       ),

@@ -13,11 +13,13 @@ export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot):
   const progress = progressAt(plan, snapshot);
   const stage = plan.stages[progress.stage];
   const stuck = detectStuck(plan, progress, stage?.cause ?? undefined);
+  const next = plan.stages[progress.stage + 1];
   const through = stage ? null : (progress.passed.at(-1)?.at ?? null);
   const bests = progress.days.flatMap(({ best }) => best ?? []);
   return {
     stage: stage?.name ?? null,
     tempo: progress.tempo,
+    next: next ? { stage: next.name, tempo: next.tempos[0] ?? null } : null,
     passed: progress.passed.length,
     of: plan.stages.length,
     best: bests.length > 0 ? Math.max(...bests) : null,

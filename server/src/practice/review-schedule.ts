@@ -1,8 +1,11 @@
 import { MILLISECONDS_PER_DAY, type ReviewDay } from '@fleet-wren/core';
 import { Rating, createEmptyCard, fsrs, type Card } from 'ts-fsrs';
 
+/** A motor skill that is not played for longer than this has to be learnt again in part (days, est.). */
+const LONGEST_INTERVAL = 45;
+
 /** Without chance: the same log comes due on the same day. */
-const scheduler = fsrs({ enable_fuzz: false });
+const scheduler = fsrs({ enable_fuzz: false, maximum_interval: LONGEST_INTERVAL });
 
 /** What a day of reviewing comes to: two clean rounds, or a slip. */
 const ratingOf = ({ clean, slipped }: ReviewDay): Rating.Good | Rating.Again | undefined => {

@@ -16,7 +16,7 @@ import { wordsOf } from '../api/api-error.ts';
 import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
 import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
 import { useNow } from '../components/useNow.ts';
-import { hasRecentPainReport, buildPracticeRoomUrl, toSessionItem } from '../components/practice-session.ts';
+import { hasRecentPainReport, buildPracticeRoomUrl, toSessionItems } from '../components/practice-session.ts';
 import { useLadder } from '../workers/useLadder.ts';
 import { EngravedScore } from './EngravedScore.tsx';
 import type { PrintSettings } from './usePrintSettings.ts';
@@ -119,10 +119,10 @@ const minutesOf = ({ about }: Student): number =>
 
 const Plan = ({ student, items }: { readonly student: Student; readonly items: readonly Assignment[] }) => {
   const now = useNow();
-  const plan = planSession(
-    items.map((item) => toSessionItem(item, now)),
-    { minutes: minutesOf(student), discomfort: hasRecentPainReport(items, now) },
-  );
+  const plan = planSession(toSessionItems(items, now), {
+    minutes: minutesOf(student),
+    discomfort: hasRecentPainReport(items, now),
+  });
   if (!plan.ok) return null;
   return (
     <section className="sheet-plan">

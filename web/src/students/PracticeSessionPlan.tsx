@@ -3,16 +3,15 @@ import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { planSession } from '@fleet-wren/core';
 import { useState } from 'react';
 import { useNow } from '../components/useNow.ts';
-import { hasRecentPainReport, toSessionItem } from '../components/practice-session.ts';
+import { hasRecentPainReport, toSessionItems } from '../components/practice-session.ts';
 
 /** A plan for the next sitting, never over its minutes. */
 export const PracticeSessionPlan = ({ lines }: { readonly lines: readonly AssignmentListItem[] }) => {
   const [typed, setTyped] = useState('20');
   const now = useNow();
-  const plan = planSession(
-    lines.map((line) => toSessionItem(line, now)),
-    { minutes: Number(typed), discomfort: hasRecentPainReport(lines, now) },
-  );
+  const items = toSessionItems(lines, now);
+  const isPaused = items.length === 0 && lines.length > 0;
+  const plan = planSession(items, { minutes: Number(typed), discomfort: hasRecentPainReport(lines, now) });
   return (
     <section aria-label={say('students.next-practice-session')}>
       <h2>
@@ -44,7 +43,7 @@ export const PracticeSessionPlan = ({ lines }: { readonly lines: readonly Assign
           <p className="text-soft">{sayMessage(plan.value.caution)}</p>
         </>
       ) : (
-        <p className="text-soft">{sayProblems(plan.problems)}</p>
+        <p className="text-soft">{isPaused ? say('students.session-paused') : sayProblems(plan.problems)}</p>
       )}
     </section>
   );

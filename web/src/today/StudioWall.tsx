@@ -48,15 +48,15 @@ const Best = ({ best }: { readonly best: readonly (number | null)[] }) => {
 const stateText = ({ state, idleDays }: WallRow): string => {
   switch (state) {
     case 'pain':
-      return say('students.wall-pain');
+      return say('students.reported-pain');
     case 'idle':
       return say('students.wall-idle', { days: idleDays ?? 0 });
     case 'stuck':
-      return say('students.wall-stuck');
+      return say('students.stuck');
     case 'unassigned':
       return say('students.no-assignments-yet');
     case 'unstarted':
-      return say('students.wall-unstarted');
+      return say('students.not-started');
     case 'learned':
       return say('students.wall-learned');
     default:

@@ -38,7 +38,7 @@ export interface WallRow extends StudentWithAssignments {
 const RULES = { idleDays: 7, minutesPerPass: 1 / 3 } as const;
 
 /** When a student last practised anything, in milliseconds since 1970; 0 for never. */
-export const lastPractised = ({ lines }: StudentWithAssignments): number =>
+const lastPractised = ({ lines }: StudentWithAssignments): number =>
   Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
 
 const weeksOf = ({ weeks = [] }: ProgressSummary, now: number): readonly (PracticeWeek | undefined)[] => {

@@ -17,10 +17,7 @@ export const students = {
   'students.wall-chart': '{minutes, plural, one {# minute} other {# minutes}} of practice in {weeks} weeks',
   'students.wall-legend': 'Bars: practice per week. Line and number: best clean tempo of the current assignment.',
   'students.wall-all': 'Show all {count} students',
-  'students.wall-pain': 'reported pain',
   'students.wall-idle': 'no practice for {days, plural, one {# day} other {# days}}',
-  'students.wall-stuck': 'stuck',
-  'students.wall-unstarted': 'not started',
   'students.wall-learned': 'ready for something new',
   'students.wall-on-track': 'on track',
   'students.recently-edited': 'Recently edited',
@@ -78,6 +75,7 @@ export const students = {
   'students.pain-until': 'First day of practice after the rest',
   'students.pain-tempo': 'Fastest tempo in bpm',
   'students.pain-message': 'Message to the student (optional)',
+  'students.session-paused': 'Everything assigned is paused because of pain.',
   'students.pain-send': 'Send answer',
   'students.pain-badge': 'Reported pain',
   'students.pain-first':

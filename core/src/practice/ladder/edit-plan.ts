@@ -91,8 +91,8 @@ const limitTempos = (tempos: readonly number[], most: number): readonly number[]
 /**
  * A plan in which nothing is played faster than a tempo, in beats per minute.
  * @example
- * limitPlanTempo({ target: 90, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60, 70, 80, 90] }] }, 75).stages[0].tempos
- * // => [60, 70, 75]
+ * limitPlanTempo({ target: 90, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60, 90] }] }, 75).stages[0].tempos
+ * // => [60, 75]
  */
 export const limitPlanTempo = (plan: LadderPlan, most: number): LadderPlan =>
   replaceStages(

@@ -1,6 +1,6 @@
 import type { PainAnswer, PainPlace, PracticeEvent } from './practice-event.ts';
 
-/** Pain that was reported, in what, after how much practice, and what the teacher said to it. Times are milliseconds. */
+/** Pain that was reported, in what, after how much practice, and what the teacher said. Times are milliseconds. */
 export interface PainReport {
   readonly at: number;
   readonly stage?: string;

@@ -45,8 +45,8 @@ export type PainAnswer = (typeof PAIN_ANSWERS)[number];
 /**
  * Something that happened, with a name made where it happened, so that telling it twice changes nothing. `at` is
  * milliseconds since 1970. `undone` takes back the attempt it names; `done` is a stage without attempts; `passed` is a
- * stage the teacher takes as learnt; `take` is what was heard of a recording; `discomfort` reports pain, and `answered` is
- * what the teacher says to it.
+ * stage the teacher takes as learnt; `take` is what was heard of a recording; `discomfort` reports pain, and `answered`
+ * is what the teacher says to it.
  */
 export interface PracticeEvent {
   readonly id: string;

@@ -16,6 +16,8 @@ import type { PracticeProgress } from './practice-progress.ts';
 export interface ProgressSummary {
   readonly stage: Label | null;
   readonly tempo: number | null;
+  /** The stage after it, and its first tempo; none where it was kept before. */
+  readonly next?: { readonly stage: Label; readonly tempo: number | null } | null;
   /** Stages passed, of how many. */
   readonly passed: number;
   readonly of: number;

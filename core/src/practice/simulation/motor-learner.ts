@@ -119,8 +119,7 @@ const playSession = (
 /**
  * A learner's practice of a plan on the days given (counted from 1970), until the plan is through.
  * @example
- * simulateMotorLearning({ target: 60, stages: [] }, { skill: 0, attempts: 9 }, { days: [0], random: () => 0.5 }).isThrough
- * // => true
+ * simulateMotorLearning({ target: 60, stages: [] }, { skill: 0 }, { days: [], random: () => 0.5 }).events // => []
  */
 export const simulateMotorLearning = (
   plan: LadderPlan,
