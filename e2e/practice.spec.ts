@@ -370,3 +370,21 @@ test('a lesson beside the bench: counted where the pattern lies, noted, and on t
     'Thumb comes late',
   );
 });
+
+test('where a pass slipped: touched on the figure, shown with the assignment', async ({ page, browser }) => {
+  const phone = await phoneAtThumb(page, browser);
+  await phone.getByRole('button', { name: say('common.missed') }).click();
+  await expect(phone.getByText(say('practice.mark-the-place'))).toBeVisible();
+  await phone.locator('.room-figure [data-stroke]').nth(1).click();
+  await expect(phone.getByText(say('practice.mark-the-place'))).toBeHidden();
+  await phone.getByRole('button', { name: say('common.missed') }).click();
+  await phone.locator('.room-figure [data-stroke]').nth(1).click();
+  await expect(phone.getByText(say('practice.syncing'))).toBeHidden();
+  await page.reload();
+  await page.getByRole('button', { name: say('students.show-ladder-and-history') }).click();
+  const slips = page.getByRole('region', { name: say('students.slips') });
+  await expect(slips.getByRole('listitem')).toHaveCount(1);
+  await expect(slips.getByRole('listitem')).toContainText('2 times (100%)');
+  expect(await violations(page)).toEqual([]);
+  await phone.context().close();
+});

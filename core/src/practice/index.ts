@@ -46,6 +46,7 @@ export {
 } from './hand/estimate-from-take.ts';
 export type { StudentProfile } from './student-profile.ts';
 export { isPausedByPain, type PainReport } from './log/pain-report.ts';
+export { findSlipPlaces, type SlipCount, type SlipPlace } from './log/slip-places.ts';
 export { findEarlyPress, type EarlyPress } from './log/early-press.ts';
 export {
   CLOCK,

@@ -17,6 +17,7 @@ export { describeTuningOffset } from './alignment/tuning-offset.ts';
 export { concatenateSamples } from './signal/concatenate.ts';
 export { detectOnsets } from './onsets/detect-onsets.ts';
 export { checkLevel, type LevelCheck } from './io/level-check.ts';
+export { SLIP_REASONS, type PassSlip, type SlipReason } from './model/pass-slip.ts';
 export type { InsertedStroke, AlignedStroke, TakeAlignment } from './model/take-alignment.ts';
 export {
   TAKE_ENGINE_VERSION,

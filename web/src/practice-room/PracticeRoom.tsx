@@ -8,6 +8,7 @@ import {
   beatsPerBar,
   isPausedByPain,
   ticksPerBeat,
+  type PassSlip,
   type PracticeEvent,
 } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
@@ -18,10 +19,7 @@ import { useListener, type Listener } from '../listening/useListener.ts';
 import { classifyPass } from '../listening/listening-text.ts';
 import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
 import { hasRecentPainReport } from '../components/practice-session.ts';
-import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
-import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
 import { useNow } from '../components/useNow.ts';
-import { useElementWidth } from '../components/useElementWidth.ts';
 import { usePlayer, type PlayerControls } from '../audio/usePlayer.ts';
 import { subscribeToPedals, type PassVerdict } from './pedal-input.ts';
 import { Connection, Ended } from './Connection.tsx';
@@ -34,13 +32,12 @@ import { usePracticePreferences } from './usePracticePreferences.ts';
 import { rampTempo, usePassCounter } from './tempo-ramp.ts';
 import { PracticeRoomSync, practisedIn, type PracticeRoomItem, type PracticeRoomState } from './practice-room-store.ts';
 import { usePracticeSession, type BreakReminder } from './usePracticeSession.ts';
+import { StageFigure } from './StageFigure.tsx';
 import { Surface } from './Surface.tsx';
 import { useCurrentStage, type CurrentStage } from './useCurrentStage.ts';
 import { Chord, Retuning } from './StageShapes.tsx';
 import { useScreenWakeLock } from '../components/useScreenWakeLock.ts';
 import { eventTime } from '../api/event-time.ts';
-
-const stringLabel: StrokeLabelFormatter = ({ string }) => say('practice.string', { string });
 
 /** The beat that is heard, from 1; null while nothing is. */
 const useBeat = ({ playing, position }: PlayerControls, { pattern }: CurrentStage): number | null => {
@@ -63,34 +60,6 @@ const useBeat = ({ playing, position }: PlayerControls, { pattern }: CurrentStag
     };
   }, [playing, position, metre]);
   return beat;
-};
-
-const Figure = ({ atHand }: { readonly atHand: CurrentStage }) => {
-  const box = useRef<HTMLDivElement>(null);
-  const width = useElementWidth(box);
-  const { pattern } = atHand;
-  const layout = useMemo(() => layOutDiagram(pattern, Math.max(width, 320)), [pattern, width]);
-  return (
-    <div
-      ref={box}
-      className="room-figure"
-      role="region"
-      tabIndex={0}
-      aria-label={say('practice.notes', { name: sayLabel(atHand.name), strokesCount: pattern.strokes.length })}
-    >
-      {width > 0 && pattern.strokes.length > 0 && (
-        <div className="threads" role="img" aria-label={say('term.notes', { count: pattern.strokes.length })}>
-          <FingeringDiagram
-            pattern={pattern}
-            frame={pattern}
-            layout={layout}
-            digits={Object.fromEntries(pattern.strokes.map(({ id, pin }) => [id, pin ?? null]))}
-            label={stringLabel}
-          />
-        </div>
-      )}
-    </div>
-  );
 };
 
 const WORDS: Readonly<Record<BreakReminder, readonly [title: string, words: string]>> = {
@@ -150,6 +119,9 @@ const useHeard = (atHand: CurrentStage, byEar: boolean) => {
   return { playing, tempo: now };
 };
 
+/** Counts a pass: what it was, who says so, and what was heard to go wrong. */
+type CountPass = (said: PassVerdict, by: PracticeEvent['by'], slip?: PassSlip) => void;
+
 interface SessionProps {
   readonly room: PracticeRoomSync;
   readonly item: PracticeRoomItem;
@@ -166,8 +138,16 @@ const useCounting = ({ room, item }: SessionProps, { key }: CurrentStage, tempo:
   };
   return {
     tell,
-    count: (said: PassVerdict, by: PracticeEvent['by']): void => {
-      last.current = tell({ kind: said, stage: key, tempo: tempo ?? undefined, by });
+    count: (said: PassVerdict, by: PracticeEvent['by'], slip?: PassSlip): void => {
+      const heard = said === 'slipped' && slip ? { slip } : {};
+      last.current = tell({ kind: said, stage: key, tempo: tempo ?? undefined, by, ...heard });
+    },
+    /** Says where the last pass slipped: it is told once more, with the place. */
+    mark: (tick: number): void => {
+      if (!last.current) return;
+      tell({ kind: 'undone', of: last.current });
+      const slip = { reason: 'marked', tick } as const;
+      last.current = tell({ kind: 'slipped', stage: key, tempo: tempo ?? undefined, by: 'touch', slip });
     },
     done: (): void => void tell({ kind: 'done', stage: key }),
     takeBack: (): void => {
@@ -211,13 +191,29 @@ const Tools = ({ atHand: { requiredStreak, pattern }, playing, ear, count, takeB
   </div>
 );
 
+/** What is at hand, its tempo, what to mind, and what the teacher said. */
+const StageHead = ({ atHand, tempo }: { readonly atHand: CurrentStage; readonly tempo: number | null }) => (
+  <div className="room-stage">
+    <h1>{sayLabel(atHand.name)}</h1>
+    {tempo !== null && (
+      <p className="room-tempo">
+        <Say text="practice.tempo" values={{ tempo }} />
+        {tempo !== atHand.tempo && <small> {say('practice.working-up-to', { tempo: atHand.tempo ?? tempo })}</small>}
+      </p>
+    )}
+    <p className="room-remark">{sayLabel(atHand.remark)}</p>
+    <Chord {...atHand} />
+    <TeachersWord pain={atHand.progress.pain} />
+  </div>
+);
+
 const Session = (props: SessionProps) => {
   const { room, item, waiting } = props;
   const atHand = useCurrentStage(item, waiting);
-  const latest = useRef<(said: PassVerdict, by: PracticeEvent['by']) => void>(() => undefined);
+  const latest = useRef<CountPass>(() => undefined);
   const ear = useListener(atHand.pattern, item.plan.hand, (event) => {
     const counted = atHand.requiredStreak > 0 ? classifyPass(event, atHand.tempo) : null;
-    if (counted) latest.current(counted, 'listening');
+    if (counted) latest.current(counted, 'listening', event.kind === 'cycle' ? event.slip : undefined);
   });
   const keeping = useTakeUpload({
     ear,
@@ -234,11 +230,17 @@ const Session = (props: SessionProps) => {
   const [hurting, setHurting] = useState(false);
   const sitting = usePracticeSession(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
   const beat = useBeat(playing, atHand);
-  const count = (said: PassVerdict, by: PracticeEvent['by']): void => {
+  const [marking, setMarking] = useState(false);
+  const count: CountPass = (said, by, slip) => {
     if (sitting.interruption) return by === 'listening' ? undefined : sitting.goOn();
     sitting.played();
     if (atHand.requiredStreak === 0) return done();
-    asking.count(said, by);
+    setMarking(said === 'slipped' && by !== 'listening');
+    asking.count(said, by, slip);
+  };
+  const mark = (tick: number): void => {
+    setMarking(false);
+    counting.mark(tick);
   };
   useEffect(() => {
     latest.current = count;
@@ -268,22 +270,9 @@ const Session = (props: SessionProps) => {
     );
   return (
     <div className="room-session">
-      <div className="room-stage">
-        <h1>{sayLabel(atHand.name)}</h1>
-        {tempo !== null && (
-          <p className="room-tempo">
-            <Say text="practice.tempo" values={{ tempo }} />
-            {tempo !== atHand.tempo && (
-              <small> {say('practice.working-up-to', { tempo: atHand.tempo ?? tempo })}</small>
-            )}
-          </p>
-        )}
-        <p className="room-remark">{sayLabel(atHand.remark)}</p>
-        <Chord {...atHand} />
-        <TeachersWord pain={atHand.progress.pain} />
-      </div>
+      <StageHead atHand={atHand} tempo={tempo} />
       <Retuning {...atHand} />
-      <Figure atHand={atHand} />
+      <StageFigure atHand={atHand} mark={marking ? mark : null} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
       <EarlyPassQuestion {...asking} />
       <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />

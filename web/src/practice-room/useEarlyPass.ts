@@ -1,11 +1,11 @@
-import { findEarlyPress, type EarlyPress, type PracticeEvent } from '@fleet-wren/core';
+import { findEarlyPress, type EarlyPress, type PassSlip, type PracticeEvent } from '@fleet-wren/core';
 import { useRef, useState } from 'react';
 import type { PassVerdict } from './pedal-input.ts';
 import type { CurrentStage } from './useCurrentStage.ts';
 
 /** How passes are counted, and the last one taken back. */
 interface Counting {
-  readonly count: (said: PassVerdict, by: PracticeEvent['by']) => void;
+  readonly count: (said: PassVerdict, by: PracticeEvent['by'], slip?: PassSlip) => void;
   readonly takeBack: () => void;
 }
 
@@ -28,13 +28,13 @@ export const useEarlyPass = ({ pattern, tempo }: CurrentStage, counting: Countin
     last.current = at;
     setEarly(null);
   };
-  const count: Counting['count'] = (said, by) => {
+  const count: Counting['count'] = (said, by, slip) => {
     const now = performance.now();
     const asked = said === 'clean' && by !== 'listening' && tempo !== null;
     const found = asked ? findEarlyPress(pattern, (now - last.current) / 1000) : null;
     if (found) return setEarly(found);
     settle(now);
-    counting.count(said, by);
+    counting.count(said, by, slip);
   };
   return {
     early,

@@ -12,6 +12,7 @@ import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { TermHelp } from '../components/term/TermHelp.tsx';
 import { CurrentStagePanel } from '../components/lesson/CurrentStagePanel.tsx';
 import { EditLadderDialog } from './EditLadderDialog.tsx';
+import { SlipPlaces } from './SlipPlaces.tsx';
 import { TempoChart } from './TempoChart.tsx';
 import { formatTimeAgo, formatProgressSummary, tempoRange } from '../components/students/student-text.ts';
 
@@ -65,6 +66,7 @@ const Detail = ({ item }: { readonly item: Assignment }) => {
   return (
     <div className="item-detail">
       {progress && <TempoChart progress={progress} target={item.target} />}
+      {progress && <SlipPlaces item={item} progress={progress} />}
       {progress && <Weak item={item} progress={progress} />}
       <h4 className="ladder-title">
         {say('glossary.ladder.term')} <TermHelp term="ladder" />

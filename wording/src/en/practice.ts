@@ -28,6 +28,7 @@ export const practice = {
     'You reported pain in {name}. It stays paused until your teacher answers. Nothing you did is lost.',
   'practice.paused-until': 'Rest: {name} starts again on {until}.',
   'practice.teacher-says': 'Your teacher: {text}',
+  'practice.mark-the-place': 'Where? Touch the note that went wrong, or just go on.',
   'practice.done': 'Done?',
   'practice.tap-when-ready': 'Tap when ready',
   'practice.tap-if-clean': 'Tap if clean',

@@ -31,6 +31,8 @@ export const reasons = {
   'reason.event-date': 'This practice entry has no valid date. Check the clock of the device that recorded it.',
   'reason.event-tempo': '{tempo} bpm is not a practice tempo. Use {least} to {most} bpm.',
   'reason.event-minutes': '{minutes} minutes is not a valid session length.',
+  'reason.slip-place': 'A slip can’t be at tick {tick}.',
+  'reason.slip-without-miss': 'Only a missed pass has “slip”.',
   'reason.pain-answer': 'An answer to a pain report needs “answer”, and nothing else has one.',
   'reason.attempt-incomplete': 'An attempt needs a stage and a tempo.',
   'reason.audio-too-large': 'The recording is larger than {size} MB. Keep it under ten minutes.',

@@ -75,6 +75,11 @@ export const students = {
   'students.pain-until': 'First day of practice after the rest',
   'students.pain-tempo': 'Fastest tempo in bpm',
   'students.pain-message': 'Message to the student (optional)',
+  'students.slips': 'Where it slips',
+  'students.slip-figure': 'Missed passes by their place: {count}',
+  'students.slip-count': '{count, plural, one {# time} other {# times}} ({share}%)',
+  'students.slip-reason':
+    '{reason, select, missing {note missing} wrongString {wrong string} late {late} early {early} extra {extra note} other {interrupted}} {count}',
   'students.session-paused': 'Everything assigned is paused because of pain.',
   'students.pain-send': 'Send answer',
   'students.pain-badge': 'Reported pain',

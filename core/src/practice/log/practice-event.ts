@@ -12,6 +12,8 @@ import {
   integerSchema,
   type Schema,
 } from '../../schema/index.ts';
+import { ACTUATORS } from '../../pattern/index.ts';
+import { SLIP_REASONS, type PassSlip } from '../../take/index.ts';
 import { OFFSET_RANGE, TEMPO_RANGE } from '../../time/index.ts';
 
 /** What can happen in practice. */
@@ -64,6 +66,8 @@ export interface PracticeEvent {
   readonly of?: string;
   /** Minutes the clocks were ahead of UTC where it happened: by it, it has its day. */
   readonly offset?: number;
+  /** Why a pass slipped, and where. */
+  readonly slip?: PassSlip;
   /** Where it hurts. */
   readonly where?: PainPlace;
   /** What the teacher says to a report of pain, and until when a rest lasts, in milliseconds since 1970. */
@@ -72,6 +76,9 @@ export interface PracticeEvent {
   /** Who counted: by key, pedal, touch or listening. */
   readonly by?: 'key' | 'touch' | 'pedal' | 'listening' | 'teacher';
 }
+
+/** The latest place a slip can be at: the longest pattern there is ends before. */
+const LATEST_TICK = 10_000_000;
 
 /** The longest text an event holds, the most it says by itself, and the most minutes it can tell of. */
 export const PRACTICE_EVENT_LIMITS = { text: 500, said: 8, minutes: 600 } as const;
@@ -86,6 +93,7 @@ const practiceEventField: Schema<PracticeEvent> = objectSchema(
     said: arraySchema(messageSchema, PRACTICE_EVENT_LIMITS.said),
     of: stringSchema(TEXT_LIMITS.id),
     offset: integerSchema(),
+    slip: objectSchema({ reason: enumSchema(SLIP_REASONS) }, { tick: integerSchema(), digit: enumSchema(ACTUATORS) }),
     where: enumSchema(PAIN_PLACES),
     answer: enumSchema(PAIN_ANSWERS),
     until: integerSchema(),
@@ -106,6 +114,9 @@ const findInconsistency = (event: PracticeEvent): Message | undefined => {
     return message('reason.event-minutes', { minutes });
   if ((kind === 'clean' || kind === 'slipped') && (stage === undefined || tempo === undefined))
     return message('reason.attempt-incomplete');
+  const { tick = 0 } = event.slip ?? {};
+  if (tick < 0 || tick > LATEST_TICK) return message('reason.slip-place', { tick });
+  if (event.slip && kind !== 'slipped') return message('reason.slip-without-miss');
   if ((kind === 'answered') !== (answer !== undefined)) return message('reason.pain-answer');
   return undefined;
 };

@@ -1,3 +1,4 @@
+import type { SlipCount } from './slip-places.ts';
 import type { PainReport } from './pain-report.ts';
 import type { PracticeDay, StageAttempts, TempoAttempts } from './practice-snapshot.ts';
 
@@ -20,6 +21,8 @@ export interface PracticeProgress {
   readonly advanced: number | null;
   /** Attempts of the latest days by stage and tempo. */
   readonly tempos: readonly TempoAttempts[];
+  /** Where passes slipped, stage by stage. */
+  readonly slipPlaces: readonly SlipCount[];
   readonly days: readonly PracticeDay[];
   /** Attempts by stage, in the order the stages were first tried. */
   readonly attempts: readonly StageAttempts[];

@@ -1,6 +1,7 @@
 import { applyEvent, createLadderPosition, type LadderPosition } from './ladder-position.ts';
 import { localDay } from '../../time/index.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
+import { countSlip, type SlipCount } from './slip-places.ts';
 import { applyToPain, extendStretch, type PainReport, type PracticeStretch } from './pain-report.ts';
 import { normaliseEvents, type PracticeEvent } from './practice-event.ts';
 
@@ -53,6 +54,8 @@ export interface PracticeSnapshot {
   readonly reviews: readonly ReviewDay[];
   /** Attempts of the latest days by stage and tempo; none where it was kept before they were counted. */
   readonly tempos?: readonly TempoAttempts[];
+  /** Where passes slipped, stage by stage. */
+  readonly slips?: readonly SlipCount[];
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
   /** Minutes the clocks were ahead of UTC where that was; none where it is not known. */
@@ -164,9 +167,10 @@ export const foldPractice = (
 ): PracticeSnapshot => {
   const stand: LadderPosition = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
   const counters = countersOf(from);
-  let { last, discomfort, offset, pain = null, stretch } = from;
+  let { last, discomfort, offset, pain = null, stretch, slips = [] } = from;
   for (const event of normaliseEvents(events)) {
     count(counters, event, applyEvent(plan, stand, event));
+    slips = countSlip(slips, event);
     last = event.at;
     offset = event.offset ?? offset;
     if (event.kind === 'discomfort') discomfort = event.at;
@@ -178,7 +182,7 @@ export const foldPractice = (
   const [days, reviews] = [byDay(counters.days.all()), byDay(counters.reviews.all())];
   const [attempts, tempos] = [counters.attempts.all(), latestDays(counters.tempos.all())];
   return {
-    ...{ stand, days, attempts, reviews, tempos, last, discomfort, pain },
+    ...{ stand, days, attempts, reviews, tempos, slips, last, discomfort, pain },
     ...(stretch === undefined ? {} : { stretch }),
     ...(offset === undefined ? {} : { offset }),
   };

@@ -86,6 +86,7 @@ export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSna
   fallbacks: stand.fallbacks,
   advanced: stand.advanced ?? null,
   tempos: snapshot.tempos ?? [],
+  slipPlaces: snapshot.slips ?? [],
   days: snapshot.days,
   attempts: snapshot.attempts,
   minutes: snapshot.days.reduce((sum, { minutes }) => sum + minutes, 0),

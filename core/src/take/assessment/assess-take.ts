@@ -22,6 +22,7 @@ import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { findTakeDiagnostics } from './take-diagnostics.ts';
 import { alignNotesToScore } from '../alignment/align-notes.ts';
 import { alignToScore } from '../alignment/align-to-score.ts';
+import type { PassSlip, SlipReason } from '../model/pass-slip.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
@@ -36,6 +37,8 @@ export interface PassAssessment {
   readonly verdict: 'clean' | 'slipped' | 'unclear';
   /** Why not clean; null where it was. */
   readonly why: Message | null;
+  /** The same with its place, as it is kept; none where the pass was not missed. */
+  readonly slip?: PassSlip;
 }
 
 /** A take, judged. Times are seconds, loudness decibels. */
@@ -87,29 +90,50 @@ const describeWrongString = (now: AssessmentContext, asked: number, instead: num
   return message('pass.wrong-string-sounded', { place, note: nameHeardNote(now, instead) });
 };
 
-const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): Message | null => {
+interface PassError {
+  readonly why: Message;
+  readonly slip: PassSlip;
+}
+
+/** What went wrong with a stroke, with its place in the pattern and whose it was. */
+const strokeError = (now: AssessmentContext, stroke: AlignedStroke, reason: SlipReason, why: Message): PassError => {
+  const tick = now.score.strokes[getReferenceStroke(now, stroke).scoreIndex]?.at ?? 0;
+  const digit = getAlignedActuator(now, stroke);
+  return { why, slip: { reason, tick, ...(digit ? { digit } : {}) } };
+};
+
+const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): PassError | null => {
   const lost = own.find(({ what }) => what === 'missed');
-  if (lost) return message('pass.note-missed', { place: describeStrokePosition(now, lost.asked) });
+  if (lost) {
+    const why = message('pass.note-missed', { place: describeStrokePosition(now, lost.asked) });
+    return strokeError(now, lost, 'missing', why);
+  }
   const wrong = own.find(({ what }) => what === 'wrong-string');
-  if (wrong) return describeWrongString(now, wrong.asked, wrong.instead);
+  if (wrong) return strokeError(now, wrong, 'wrongString', describeWrongString(now, wrong.asked, wrong.instead));
   const far = own.find((stroke) =>
     getAsynchrony(stroke).some((late) => Math.abs(late) > TAKE_DIAGNOSTIC_THRESHOLDS.offTimeSeconds),
   );
-  if (far)
-    return message('pass.off-time', {
-      when: (far.at ?? 0) > far.pulse ? 'late' : 'early',
-      place: describeStrokePosition(now, far.asked),
-    });
+  if (far) {
+    const when = (far.at ?? 0) > far.pulse ? 'late' : 'early';
+    return strokeError(
+      now,
+      far,
+      when,
+      message('pass.off-time', { when, place: describeStrokePosition(now, far.asked) }),
+    );
+  }
   const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
   const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.6 && at > from - 0.05 && at < to);
-  return extra ? message('pass.extra-note', { note: nameHeardNote(now, extra.pitch) }) : null;
+  return extra
+    ? { why: message('pass.extra-note', { note: nameHeardNote(now, extra.pitch) }), slip: { reason: 'extra' } }
+    : null;
 };
 
 /** How one time through went, by its strokes. */
 const assessPassStrokes = (now: AssessmentContext, cycle: number, own: readonly AlignedStroke[]): PassAssessment => {
   const untold = own.filter(({ what }) => what === 'unclear').length;
-  const why = findPassError(now, own);
-  if (why) return { cycle, verdict: 'slipped', why };
+  const error = findPassError(now, own);
+  if (error) return { cycle, verdict: 'slipped', ...error };
   return untold > 0.25 * own.length
     ? { cycle, verdict: 'unclear', why: message('pass.unclear') }
     : { cycle, verdict: 'clean', why: null };

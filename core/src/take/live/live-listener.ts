@@ -30,6 +30,7 @@ import {
 import { MIN_SIGNAL_LEVEL } from '../io/level-check.ts';
 import { rootMeanSquare } from '../../statistics/index.ts';
 import { estimateTuningOffset } from '../alignment/tuning-offset.ts';
+import type { PassSlip } from '../model/pass-slip.ts';
 import { assessPass, type PassAssessment } from '../assessment/assess-take.ts';
 
 /** What is heard while somebody plays. Times are seconds since listening began. */
@@ -44,6 +45,8 @@ export type LiveEvent =
       readonly verdict: PassAssessment['verdict'];
       /** Why it was not clean, in a teacher's words; null where it was. */
       readonly why: Message | null;
+      /** The same with its place, as it is kept. */
+      readonly slip?: PassSlip;
       readonly tempo: number;
     }
   /** Nothing that was asked for is heard any more. */
@@ -291,10 +294,10 @@ export class LiveListener {
     followed.begins.forEach((at, index) => (followed.begins[index] = at + moved));
   }
 
-  private getVerdict({ verdict, why }: PassAssessment, share: number): Pick<PassAssessment, 'verdict' | 'why'> {
+  private getVerdict({ verdict, why, slip }: PassAssessment, share: number): Omit<PassAssessment, 'cycle'> {
     return share < LIVE_PARAMETERS.interruptedShare && verdict !== 'slipped'
-      ? { verdict: 'slipped', why: message('pass.interrupted') }
-      : { verdict, why };
+      ? { verdict: 'slipped', why: message('pass.interrupted'), slip: { reason: 'interrupted' } }
+      : { verdict, why, ...(slip ? { slip } : {}) };
   }
 
   /** What was taken for the figure is not: it is sought on, a little later. */

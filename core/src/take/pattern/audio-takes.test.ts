@@ -157,7 +157,10 @@ describe('a take judged', () => {
     const strokes = performance.strokes.filter(({ referenceIndex }) => referenceIndex !== gone);
     const { cycles } = valueOrThrow(assessTake(sound({ ...performance, strokes }), WALK.score, WALK.asked));
     const why = message('pass.note-missed', { place: message('place.beat', { beat: 1 }) });
-    expect(cycles.filter(({ verdict }) => verdict === 'slipped')).toEqual([{ cycle: 3, verdict: 'slipped', why }]);
+    const slip = { reason: 'missing', tick: 0, digit: 'p' };
+    expect(cycles.filter(({ verdict }) => verdict === 'slipped')).toEqual([
+      { cycle: 3, verdict: 'slipped', why, slip },
+    ]);
   });
 
   test('the same take is judged the same', () => {

@@ -75,7 +75,7 @@ export const CurrentStagePanel = ({ item, byEar = false }: { readonly item: Assi
           stage={stage.key}
           tempo={progress.tempo}
           gate={gate}
-          count={(kind) => told({ kind, ...at }, 'listening')}
+          count={(kind, slip) => told({ kind, ...at, ...(slip ? { slip } : {}) }, 'listening')}
           correct={(kind) => instead({ kind, ...at })}
         />
       )}

@@ -1,4 +1,5 @@
 import type { Assignment } from '@fleet-wren/contract';
+import type { PassSlip } from '@fleet-wren/core';
 import { ListenButton, ListeningBar } from '../listening/ListeningBar.tsx';
 import { useListener } from '../../listening/useListener.ts';
 import { classifyPass } from '../../listening/listening-text.ts';
@@ -10,7 +11,7 @@ interface LessonEarProps {
   readonly stage: string;
   readonly tempo: number | null;
   readonly gate: number;
-  readonly count: (what: 'clean' | 'slipped') => void;
+  readonly count: (what: 'clean' | 'slipped', slip?: PassSlip) => void;
   /** Takes the last count back, and counts the other. */
   readonly correct: (to: 'clean' | 'slipped') => void;
 }
@@ -22,7 +23,7 @@ export const LessonListener = ({ item, stage, tempo, gate, count, correct }: Les
   const played = patternOfStage(findStage(value?.ok ? value.value : undefined, stage), gate, pattern);
   const ear = useListener(tempo === null ? played : { ...played, tempo }, plan.hand, (event) => {
     const counted = classifyPass(event, tempo);
-    if (counted) count(counted);
+    if (counted) count(counted, event.kind === 'cycle' ? event.slip : undefined);
   });
   return (
     <div className="lesson-ear">
