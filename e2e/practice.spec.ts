@@ -102,6 +102,7 @@ test('stages are arranged while a song’s section is set, and again later; the 
   );
   await page.getByLabel(say('students.comment-on', { name: THUMB })).fill('Let it walk like the ferryman.');
   await page.getByLabel(say('students.tempo-of-bpm', { name: THUMB })).fill('51');
+  await page.getByLabel(say('students.gate-of', { name: THUMB })).fill('3');
   await page.getByLabel(say('students.new-stage')).fill('For the neighbours');
   await page.getByRole('button', { name: say('students.add-stage') }).click();
   await expect(stages).toContainText('For the neighbours');
@@ -119,6 +120,7 @@ test('stages are arranged while a song’s section is set, and again later; the 
   await expect(item.locator('.item-standing')).toContainText(say('stage.fingers.name'));
   await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
   await expect(item.locator('.item-standing')).toContainText(`${THUMB} at 51 bpm`);
+  await expect(item).toContainText('0 of 3 clean in a row');
   await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
   await expect(page.getByRole('article', { name: /Practice sheet for/ })).toContainText(
     'Let it walk like the ferryman.',

@@ -57,6 +57,29 @@ const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
   );
 };
 
+/** Clean passes in a row that pass a stage: what is typed; emptied, what the ladder asks for. */
+const GateField = ({ ladder, plan, change, stage }: RungProps) => {
+  const [typed, setTyped] = useState<string | null>(null);
+  const made = ladder.stages.find(({ key }) => key === stage.key)?.gate ?? stage.gate;
+  const take = (): void => {
+    const gate = typed === '' ? made : Number(typed);
+    if (typed !== null && gate >= 1 && gate <= LADDER_PLAN_LIMITS.gate) change(updateStage(plan, stage.key, { gate }));
+    setTyped(null);
+  };
+  return (
+    <Form.Control
+      size="sm"
+      className="arrange-tempo"
+      inputMode="numeric"
+      maxLength={2}
+      aria-label={say('students.gate-of', { name: sayLabel(stage.name) })}
+      value={typed ?? String(stage.gate)}
+      onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
+      onBlur={take}
+    />
+  );
+};
+
 const Remark = ({ ladder, plan, change, stage }: RungProps) => {
   const made = ladder.stages.find(({ key }) => key === stage.key)?.remark;
   const [typed, setTyped] = useState(stage.remark ?? '');
@@ -80,6 +103,7 @@ const Rung = (props: RungProps) => {
     <li className="arrange-rung">
       <span className="arrange-name">{sayLabel(stage.name)}</span>
       {stage.tempos.length > 0 ? <TempoField {...props} /> : <span />}
+      {stage.gate > 0 ? <GateField {...props} /> : <span />}
       <Remark {...props} />
       <span className="arrange-tools">
         <button
@@ -157,6 +181,7 @@ export const LadderEditor = ({ ladder, plan, change }: ArrangeProps) => {
       <div className="arrange-heads text-soft" aria-hidden="true">
         <span>{say('students.stage')}</span>
         <span>{say('students.tempo')}</span>
+        <span>{say('students.gate')}</span>
         <span>{say('students.comment')}</span>
       </div>
       <ol aria-label={say('students.stages-in-order')}>

@@ -3,8 +3,8 @@ import { describeConstraint } from './tempo-constraint.ts';
 import { toPlannedStage, type PracticeLadder, type LadderPlan, type PlannedStage } from './ladder.ts';
 import { NEAR_MAX_TEMPO } from './tempo-steps.ts';
 
-/** The most stages a plan holds, and the longest name and remark of a stage. */
-export const LADDER_PLAN_LIMITS = { stages: 40, name: 80, remark: 200 } as const;
+/** The most stages a plan holds, the longest name and remark of a stage, and the most clean passes in a row. */
+export const LADDER_PLAN_LIMITS = { stages: 40, name: 80, remark: 200, gate: 50 } as const;
 
 const replaceStages = (plan: LadderPlan, stages: readonly PlannedStage[]): LadderPlan => ({ ...plan, stages });
 

@@ -6,6 +6,9 @@ import type { PracticeEvent } from './practice-event.ts';
  */
 const PROGRESS_RULES = { slips: 3, back: 2, gatesToSkip: 2 } as const;
 
+/** Clean passes in a row at each tempo on the way up, and at the top (common practice, no source). */
+const [STEP_GATE, TOP_GATE] = [10, 5];
+
 /** Where somebody stands while a log is gone through. */
 export interface LadderPosition {
   stage: number;
@@ -33,8 +36,8 @@ export const getRequiredStreak = (
   { stage, step }: Pick<LadderPosition, 'stage' | 'step'>,
 ): number => {
   const { gate = 0, tempos = [] } = plan.stages[stage] ?? {};
-  // Ten a step on the way, five at the top.
-  return gate > 5 && tempos.length > 1 && step === tempos.length - 1 ? 5 : gate;
+  // Ten a step on the way, five at the top; what a teacher asks for instead holds for every step.
+  return gate === STEP_GATE && tempos.length > 1 && step === tempos.length - 1 ? TOP_GATE : gate;
 };
 
 const passStage = (plan: LadderPlan, now: LadderPosition, at: number): void => {
