@@ -218,6 +218,16 @@ describe('files of others', () => {
     expect(error).toMatch(/Note times come from the column spacing/);
   });
 
+  test('a song sheet becomes a song, and a sheet again', () => {
+    const sheet = 'Low Water\n\nVerse\nC     G\nlow   water\n\nChorus\n[F]rise\n\nVerse\nChorus x2\n';
+    const song = fileWith('sheet.json', text(['import', fileWith('sheet.txt', sheet), '--song']));
+    expect(text(['export', song, '--to', 'song-sheet'])).toBe(
+      'Low Water\nTime: 4/4   Tempo: 80\n\n[Verse]\n| C   | G     |\n  low   water\n\n[Chorus]\n| F    |\n  rise\n\n[Verse]\n\n[Chorus] (x2)\n',
+    );
+    const wrong = runCliSync(['import', fileWith('wrong.txt', 'Verse\nC  G  Emq7\nla'), '--song']);
+    expect(wrong.error).toMatch(/Line 2, column 7: “Emq7” is not a chord/);
+  });
+
   test('as a song, and out again as a score', () => {
     const song = runCliSync(['import', fileWith('mill.tab', TAB.join('\n')), '--song']);
     const file = fileWith('mill-song.json', song.output as string);

@@ -48,6 +48,7 @@ const WITHOUT: readonly string[] = [
   'parseMusicXmlText',
   'importPattern',
   'importSong',
+  'importSongOrChart',
   'parseFile',
   'createUnzipper',
 ];

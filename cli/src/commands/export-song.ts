@@ -9,6 +9,7 @@ import {
   exportMidi,
   exportMusicXml,
   serialiseSong,
+  exportSongSheet,
   exportTab,
   type Problem,
   type Result,
@@ -26,10 +27,14 @@ interface ExportedSong {
 
 const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'json'];
 
-/** A song as tablature, MIDI, MusicXML or our own JSON: as it is played, with its sections and chords. */
+/** Chords and words to sing from. */
+const SONG_SHEET = 'song-sheet';
+
+/** A song as tablature, MIDI, MusicXML or our own JSON, as it is played; or its chords and words as a sheet. */
 export const runExportSong = (song: Song, { to }: CommandOptions): Result<ExportedSong> => {
+  if (to === SONG_SHEET) return success({ answer: exportSongSheet(song), remarks: [] });
   const format = FORMATS.find((one) => one === to);
-  if (!format) return createUsageError(message('cli.export-format', { formats: FORMATS.join(', ') }));
+  if (!format) return createUsageError(message('cli.export-format', { formats: [...FORMATS, SONG_SHEET].join(', ') }));
   const { expanded, score, annotations } = prepareSongExport(song);
   const digits = () => listDigitsInOrder(expanded.pattern, analysePattern(expanded.pattern));
   const writers: Readonly<Record<ExportFormat, () => CommandOutput>> = {

@@ -2,7 +2,7 @@ import { sayProblem } from '@fleet-wren/wording';
 import { basename } from 'node:path';
 import {
   importPattern,
-  importSong,
+  importSongOrChart,
   success,
   createUnzipper,
   serialisePattern,
@@ -55,7 +55,7 @@ const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportOutp
 };
 
 const asSong = (file: SourceFile, { part }: ImportSelection): Result<ImportOutput> => {
-  const read = importSong(file, TOOLS, part);
+  const read = importSongOrChart(file, TOOLS, part);
   return read.ok ? success({ text: serialiseSong(read.value.song), remarks: read.value.remarks }) : read;
 };
 

@@ -24,7 +24,15 @@ export { SONG_DOCUMENT_TYPE, applySongEdit, type SongChange, type SongEdit } fro
 export { analyseSong, type BarAnalysis, type SongAnalysis } from './analysis/analyse-song.ts';
 export { computeLearningOrder, type LearningStep, type Motif } from './analysis/motifs.ts';
 export type { ThumbBar } from './analysis/thumb-line.ts';
-export { parseChart, type ChordChart, type ChartBar, type ChartChord, type ChartSection } from './chart/read-chart.ts';
+export { exportSongSheet } from './io/export-song-sheet.ts';
+export {
+  parseChart,
+  type ChordChart,
+  type ChartBar,
+  type ChartChord,
+  type ChartFormEntry,
+  type ChartSection,
+} from './chart/read-chart.ts';
 export { createSongFromChart } from './io/song-from-chart.ts';
 export { FORM_TEMPLATES, type FormOptions, type FormTemplate } from './chart/form-templates.ts';
 export { parseChartHeading, type ChartHeading } from './chart/chart-heading.ts';
@@ -42,7 +50,7 @@ export { listChordSymbols } from './analysis/list-chord-symbols.ts';
 export { proposeCapos, type CapoProposal } from './chart/capo-proposals.ts';
 export { prepareSongExport, type SongExport } from './io/prepare-export.ts';
 export { createSongFromScore, type ImportedSong } from './io/song-from-score.ts';
-export { importSong, type SongImport } from './io/import-song.ts';
+export { importSong, importSongOrChart, type SongImport } from './io/import-song.ts';
 export { SONG_FORMAT, SONG_FORMAT_VERSION, parseSong, parseSongFile, serialiseSong } from './io/song-file.ts';
 export { formatForm, createSongSummary, type SongSummary } from './expansion/song-summary.ts';
 export { createBuildUp, type BuildUpLayer } from './analysis/build-up.ts';

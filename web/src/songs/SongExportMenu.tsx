@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { prepareSongExport, serialiseSong } from '@fleet-wren/core';
+import { exportSongSheet, prepareSongExport, serialiseSong } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
@@ -48,6 +48,10 @@ export const SongExportMenu = () => {
     const { song, name } = now();
     downloadFile(`${name}-chords.txt`, formatChordChart(song), 'text/plain;charset=utf-8');
   };
+  const songSheet = (): void => {
+    const { song, name } = now();
+    downloadFile(`${name}-song-sheet.txt`, exportSongSheet(song), 'text/plain;charset=utf-8');
+  };
   const navigate = useNavigate();
   const sheet = { label: say('common.sheet-to-print'), run: () => void navigate('sheet') };
   const ways: readonly Offer[] = [
@@ -57,6 +61,7 @@ export const SongExportMenu = () => {
     { label: say('common.tablature-txt'), run: () => void fingered().then(download.tab) },
     { label: say('playback.track'), run: () => void fingered().then(setTrack) },
     { label: say('songs.chord-chart-txt'), run: chart },
+    { label: say('songs.song-sheet-txt'), run: songSheet },
   ];
   const showVersions = (): void => setVersions(true);
   useOffers([sheet, ...ways, { label: say('common.versions-more'), run: showVersions }]);

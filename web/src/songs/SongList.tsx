@@ -85,7 +85,7 @@ const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
     if (large) return refuse([large]);
     const bytes = new Uint8Array(await file.arrayBuffer());
     const text = decodeText(bytes.subarray(0, LONGEST_TEXT));
-    if (text.trimStart().startsWith('{')) {
+    if (/^\s*\{\s*["}]/.test(text)) {
       const read = parseSongFile(text);
       return read.ok ? keep(read.value) : refuse(read.problems);
     }

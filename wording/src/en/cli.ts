@@ -15,11 +15,12 @@ export const cli = {
   'cli.sheet.summary':
     'Export a pattern or a song to print: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido]',
   'cli.import.summary':
-    'Import a score, MIDI file or tablature: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
+    'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
   'cli.finger.summary': 'Assign a finger to each note and show the max tempo',
   'cli.analyse.summary': 'Show finger load, problems and what limits the tempo',
   'cli.compare.summary': 'Compare schools for the same notes: --schools a,b,c',
-  'cli.export.summary': 'Export as tablature, MIDI, MusicXML or JSON: --to tab|midi|musicxml|json',
+  'cli.export.summary':
+    'Export as tablature, MIDI, MusicXML or JSON, or a song’s chords and words: --to tab|midi|musicxml|json|song-sheet',
   'cli.profile-help':
     'HAND: new-to-it, able-adult, advanced, or a JSON file with "name", "scale" and "times". finger --k N lists the N best fingerings.',
   'cli.figure-help':

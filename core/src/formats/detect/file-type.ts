@@ -33,7 +33,8 @@ export const detectFileType = (name: string, start: string): FileType => {
   const byName = ENDINGS.find(([ending]) => ending.test(name))?.[1];
   if (sure ?? byName) return (sure ?? byName) as FileType;
   if (/^\uFEFF?\s*</.test(start)) return 'musicxml';
-  return /^\uFEFF?\s*\{/.test(start) ? 'ours' : 'tablature';
+  // A brace before a word is a heading of a song sheet.
+  return /^\uFEFF?\s*\{\s*["}]/.test(start) ? 'ours' : 'tablature';
 };
 
 /** Kinds of files that are known, and are not read. */

@@ -24,8 +24,9 @@ test.each([
   ['Tempo: dotted quarter = 54', { tempo: { value: 54, ticks: 1260 } }],
   ['eighth note = 168', { tempo: { value: 168, ticks: 420 } }],
   ['120 bpm', { tempo: { value: 120 } }],
-  ['Key: Am', {}],
-  ['Key of Bb', {}],
+  ['Key: Am', { key: 'Am' }],
+  ['Key of Bb', { key: 'Bb' }],
+  ['key: f♯ minor', { key: 'F#m' }],
   ['Title: Low water', { title: 'Low water' }],
 ])('%s', (line, heading) => expect(parseChartHeading(line)).toEqual(heading));
 

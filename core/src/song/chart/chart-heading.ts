@@ -7,6 +7,8 @@ export interface ChartHeading {
   readonly tempo?: TempoMark;
   /** A capo: the chart’s symbols are then what is fingered behind it. */
   readonly capo?: number;
+  /** `G`, `F#m`. */
+  readonly key?: string;
 }
 
 const ROMAN: Readonly<Record<string, number>> = { i: 1, ii: 2, iii: 3, iv: 4, v: 5, vi: 6, vii: 7, viii: 8, ix: 9 };
@@ -24,6 +26,11 @@ const readCapo = (text: string): number | undefined => {
   if (word === 'none' || word === 'no') return 0;
   const fret = ROMAN[word] ?? Number(word);
   return Number.isInteger(fret) && fret >= 0 && fret <= MOST_CAPO ? fret : undefined;
+};
+
+const nameKey = (letter: string, sign: string, mode: string): string => {
+  const isMinor = /^m(?:in(?:or)?)?$/.test(mode) || /^min/i.test(mode);
+  return `${letter.toUpperCase()}${sign.replace('♯', '#').replace('♭', 'b')}${isMinor ? 'm' : ''}`;
 };
 
 type Reader = readonly [pattern: RegExp, read: (match: RegExpExecArray) => ChartHeading | undefined];
@@ -51,8 +58,10 @@ const READERS: readonly Reader[] = [
       return tempo && { tempo };
     },
   ],
-  // A key is found from the chords themselves; one that is named is nothing to be refused.
-  [/^key\s*(?:of)?\s*:?\s*[A-H][#♯b♭]?\s*(?:m|min|minor|maj|major)?$/i, () => ({})],
+  [
+    /^key\s*(?:of)?\s*:?\s*([A-H])([#♯b♭]?)\s*(m|min|minor|maj|major)?$/i,
+    ([, letter = '', sign = '', mode = '']) => ({ key: nameKey(letter, sign, mode) }),
+  ],
   [/^title\s*:\s*(.{1,120})$/i, ([, title = '']) => ({ title: title.trim() })],
 ];
 
@@ -70,4 +79,23 @@ export const parseChartHeading = (line: string): ChartHeading | undefined => {
     if (found) return found;
   }
   return undefined;
+};
+
+/** Headings that stand in one line are no longer. */
+const LONGEST_HEADINGS = 200;
+
+/** What parts headings that stand in one line: wide spaces, tabs, commas, semicolons, bars, dashes. */
+const BETWEEN_HEADINGS = /\s{2,}|\t+|\s*[,;|·•]\s*|\s+[-–—]\s+/;
+
+/**
+ * A line of one heading or several side by side: `Key: G   Capo 2   Tempo: 96`; undefined for any other one.
+ */
+export const parseChartHeadings = (line: string): ChartHeading | undefined => {
+  const whole = parseChartHeading(line);
+  if (whole) return whole;
+  const text = line.trim();
+  const parts = text.length > LONGEST_HEADINGS ? [] : text.split(BETWEEN_HEADINGS).filter(Boolean);
+  if (parts.length < 2) return undefined;
+  const found = parts.map(parseChartHeading);
+  return found.every((one) => one !== undefined) ? Object.assign({}, ...found) : undefined;
 };

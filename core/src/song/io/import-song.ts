@@ -1,5 +1,14 @@
-import { failure, type Result } from '../../errors/index.ts';
-import { parseFile, type ParsedPart, type ImportTools, type SourceFile } from '../../formats/index.ts';
+import { failure, success, type Problem, type Result } from '../../errors/index.ts';
+import {
+  decodeText,
+  detectFileType,
+  parseFile,
+  type ParsedPart,
+  type ImportTools,
+  type SourceFile,
+} from '../../formats/index.ts';
+import { parseChart } from '../chart/read-chart.ts';
+import { createSongFromChart } from './song-from-chart.ts';
 import { createSongFromScore, type ImportedSong } from './song-from-score.ts';
 
 /** A song that was read of a file, with the parts that could be chosen instead. */
@@ -7,6 +16,29 @@ export interface SongImport extends ImportedSong {
   readonly parts: readonly ParsedPart[];
   readonly part: number;
 }
+
+/** Whether a text without notes was meant for chords: a chart says what it could not read of them. */
+const isMeantForChart = (problems: readonly Problem[]): boolean => problems.some(({ code }) => code !== 'chart-empty');
+
+/** The song of a chord chart or a song sheet that is a file. */
+const importChart = ({ name, bytes }: SourceFile): Result<SongImport> => {
+  const chart = parseChart(decodeText(bytes));
+  if (!chart.ok) return failure(...chart.problems);
+  const made = createSongFromChart(chart.value, name.replace(/\.[^.]*$/, ''));
+  return made.ok ? success({ song: made.value, remarks: [], parts: [], part: 0 }) : failure(...made.problems);
+};
+
+/**
+ * Reads a song out of any file: a score, a MIDI file, a tablature, else a chord chart or a song sheet. Errors: those of
+ * reading, of charts and of songs.
+ */
+export const importSongOrChart = (file: SourceFile, tools: ImportTools, part?: number): Result<SongImport> => {
+  const read = importSong(file, tools, part);
+  const start = decodeText(file.bytes.subarray(0, 64));
+  if (read.ok || detectFileType(file.name, start) !== 'tablature' || read.problems[0]?.code !== 'no-notes') return read;
+  const chart = importChart(file);
+  return chart.ok || isMeantForChart(chart.problems) ? chart : read;
+};
 
 /**
  * Reads a song out of a score, a MIDI file or a tablature, or of the part of it that is chosen. Errors: those of

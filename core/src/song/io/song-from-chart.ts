@@ -59,7 +59,7 @@ const findOverlappingChords = (sections: readonly Section[]): readonly Problem[]
 const clampTempo = (tempo: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, tempo));
 
 /** What a chart says of itself goes before what a song begins with otherwise. */
-const withHeading = (changes: Partial<Song>, { metre, tempo, capo, title }: ChartHeading): Partial<Song> => {
+const withHeading = (changes: Partial<Song>, { metre, tempo, capo, title, key }: ChartHeading): Partial<Song> => {
   const instrument = changes.instrument ?? createSong('').instrument;
   return {
     ...changes,
@@ -68,6 +68,8 @@ const withHeading = (changes: Partial<Song>, { metre, tempo, capo, title }: Char
       ? {}
       : { tempo: clampTempo(tempoInMetre(tempo, metre ?? changes.metre ?? { beats: 4, unit: 4 })) }),
     ...(capo === undefined ? {} : { instrument: { ...instrument, capo } }),
+    // Behind a capo nobody can tell whether it is the key of the shapes or the one that sounds.
+    ...(key && !capo ? { key } : {}),
     ...(title ? { name: title.slice(0, SONG_LIMITS.name) } : {}),
   };
 };
@@ -88,9 +90,6 @@ export const createSongFromChart = (chart: ChordChart, name: string, changes: Pa
   const sections = chart.sections.map((section, index) => createSection(section, index, base.metre, texture));
   const problems = findOverlappingChords(sections);
   if (problems.length > 0) return failure(...problems.slice(0, 20));
-  const form = chart.sections.map(({ repeatCount }, index) => ({
-    section: `section-${index + 1}`,
-    times: repeatCount,
-  }));
+  const form = chart.form.map(({ section, times }) => ({ section: `section-${section + 1}`, times }));
   return success({ ...base, voicings: shapes.value, sections, form });
 };
