@@ -51,7 +51,7 @@ const withoutRemarks = (line: string): string =>
     tokenise(whole).every(({ text }) => isChordSymbol(clean(text))) ? whole : blank(whole),
   );
 
-/** The chords of a line without bar lines, and strokes of the beat (`/`) among them; other words are left as they are. */
+/** The chords of a line without bar lines, with strokes of the beat (`/`); other words are left as they are. */
 export const listChordTokens = (line: string): readonly ChartToken[] => {
   const words = tokenise(withoutRemarks(line));
   const isOnly = words.length === 1;
