@@ -121,6 +121,7 @@ export const ERRORS = {
   'bars-left-out': { status: 200 },
   'chord-unheld': { status: 200 },
   'tab-upside-down': { status: 200 },
+  'tab-tuning-disputed': { status: 200 },
   'tab-text-left-out': { status: 200 },
   'tab-grace': { status: 200 },
   'tab-bends': { status: 200 },

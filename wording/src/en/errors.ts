@@ -140,6 +140,8 @@ export const errors = {
     'No chords are named. {value, plural, one {# was detected} other {# were detected}} from the notes where a full shape sounds. Review them.',
   'error.bars-left-out': 'Too long for a song: the last {value, plural, one {bar was} other {# bars were}} skipped.',
   'error.chord-unheld': 'Chord {symbol} is named, but its notes match no voicing. The frets are stored on the notes.',
+  'error.tab-tuning-disputed':
+    'The heading says {tuning}; the names of the lines say something else. The heading was followed.',
   'error.tab-upside-down': 'The lowest string was on top; the tablature was flipped.',
   'error.tab-text-left-out': 'Text without music was skipped: {names}.',
   'error.tab-grace':

@@ -91,6 +91,65 @@ describe('strings by their names', () => {
   });
 });
 
+describe('tunings that are said above, whatever the lines are called', () => {
+  const DROP_D = [38, 45, 50, 55, 59, 64];
+  const OPEN_D = [38, 45, 50, 54, 57, 62];
+  const DADGAD = [38, 45, 50, 55, 57, 62];
+  const LOWERED = [39, 44, 49, 54, 58, 63];
+  const plain = BAR.map((line) => line.slice(1));
+
+  test.each<[string, readonly number[]]>([
+    ['Tuning: DADGAD', DADGAD],
+    ['Tuning - D A D F# A D', OPEN_D],
+    ['tuning = D-A-D-G-A-D', DADGAD],
+    ['Tuned to D, A, D, F#, A, D', OPEN_D],
+    ['Drop D', DROP_D],
+    ['(Drop D tuning)', DROP_D],
+    ['Open D tuning', OPEN_D],
+    ['DADGAD', DADGAD],
+    ['D A D G B E', DROP_D],
+    ['Tuning: half step down', LOWERED],
+    ['Half-step down', LOWERED],
+    ['Eb tuning', LOWERED],
+    ['Capo 2, Drop D, 4/4', DROP_D],
+    ['Standard tuning · Capo 2', [40, 45, 50, 55, 59, 64]],
+    ['Drop D, half step down', DROP_D.map((pitch) => pitch - 1)],
+  ])('%s', (heading, pitches) => {
+    for (const bar of [BAR, plain]) {
+      const { pattern } = read(['River song', heading, '', ...bar]);
+      expect(pattern.instrument.pitches).toEqual(pitches);
+      expect(pattern.name).toBe('River song');
+    }
+  });
+
+  test('where the names of the lines say something else, it is said which was taken', () => {
+    const codes = (heading: string, bar: readonly string[]): readonly string[] =>
+      read([heading, '', ...bar]).warnings.map(({ code }) => code);
+    expect(codes('Drop D', BAR)).toContain('tab-tuning-disputed');
+    expect(codes('Drop D', relabelled(['E', 'B', 'G', 'D', 'A', 'D']))).not.toContain('tab-tuning-disputed');
+    expect(codes('Standard tuning', BAR)).not.toContain('tab-tuning-disputed');
+    expect(codes('Drop D', plain)).not.toContain('tab-tuning-disputed');
+  });
+
+  test('the lowest string on top stays that under a heading', () => {
+    const { pattern, warnings } = read(['Drop D', '', ...relabelled(['D', 'A', 'D', 'G', 'B', 'e'])]);
+    expect(pattern.instrument.pitches).toEqual(DROP_D);
+    expect(warnings.map(({ code }) => code)).toContain('tab-upside-down');
+  });
+
+  test.each(['Open Road', 'Drop it', 'A B A C', 'Standard March', 'E', 'Half of it down there'])(
+    '%s is a title, no tuning',
+    (title) => {
+      const { pattern } = read([title, '', ...BAR]);
+      expect(pattern.instrument.pitches).toEqual([40, 45, 50, 55, 59, 64]);
+    },
+  );
+
+  test.each(['Legend: h hammer-on', 'No capo', 'P.M.', 'Drop D', 'half step down'])('%s is no title', (line) =>
+    expect(read([line, '', ...BAR]).pattern.name).not.toBe(line),
+  );
+});
+
 describe('repeats', () => {
   const repeated = BAR.map((line, index) => {
     const dots = index === 2 || index === 3;

@@ -240,7 +240,7 @@ interface ReadText {
 }
 
 const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: ReadText): ParsedMusic => {
-  const { instrument: strings, isTuningKnown, isUpsideDown } = inferTabTuning(top, heading);
+  const { instrument: strings, isTuningKnown, isUpsideDown, isDisputed } = inferTabTuning(top, heading);
   const highest = reading.cells.reduce((most, { fret }) => Math.max(most, fret), 0);
   const instrument = { ...strings, frets: Math.max(strings.frets, highest + strings.capo) };
   const ours = oursIn(lines);
@@ -261,6 +261,7 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
       ...signRemarks(reading),
       ...timesRemarks(timed.flat(), parts),
       ...(isUpsideDown ? [createProblem('tab-upside-down')] : []),
+      ...(isDisputed ? [createProblem('tab-tuning-disputed', { tuning: heading.tuning ?? instrument.tuning })] : []),
       ...(behind.length > 0
         ? [
             createProblem('tab-text-left-out', {

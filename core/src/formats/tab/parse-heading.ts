@@ -8,6 +8,7 @@ import {
   type BeatUnit,
   type Metre,
 } from '../../time/index.ts';
+import { parseTuning } from '../../instrument/index.ts';
 
 /** What the words before the first system say. */
 export interface TabHeading {
@@ -17,7 +18,7 @@ export interface TabHeading {
   readonly capo: number;
   readonly swing?: number;
   readonly swingUnit?: 16;
-  /** Notes of the open strings from the lowest up, where they are named. */
+  /** The tuning as it is said, by its name or its open strings from the lowest up. */
   readonly tuning?: string;
   /** Semitones all strings are lowered by, where that is said. */
   readonly semitonesDown: number;
@@ -59,30 +60,58 @@ const capoIn = (text: string): number => {
   return number <= 12 ? number : 0;
 };
 
-const NOTE = String.raw`[A-Ha-h][#♯b♭]?`;
-
-const tuningIn = (text: string): string | undefined => {
-  const listed = new RegExp(
-    String.raw`\btun(?:ing|ed)[^\S\n]*(?:to|:|=)?[^\S\n]*((?:${NOTE}[ ,-]?){4,8})(?=\s|$|·)`,
-    'i',
-  ).exec(text);
-  return listed?.[1]
-    ?.replace(/[ ,-]+/g, '')
-    .match(new RegExp(NOTE, 'g'))
-    ?.join(' ');
-};
-
 /** Semitones by which all strings are said to be lowered. */
 const loweredBy = (text: string): number => {
   if (/\b(?:half|1\/2)[ -]?step (?:down|lower)\b|\bdown (?:a )?half(?:[ -]step)?\b/i.test(text)) return 1;
   return /\b(?:whole|full|1|one)[ -]?step (?:down|lower)\b|\bdown (?:a )?whole step\b/i.test(text) ? 2 : 0;
 };
 
+/** What parts what is said in one line. */
+const PARTS = /[·,;|()[\]{}]|\s{2,}|\t|\s[-–—]\s/;
+
+const LED_BY = /^\W*tun(?:ing|ed)\b(?:[^\S\n]*(?:to|is|in|:|=|-))*[^\S\n]*/i;
+
+/** Names of tunings that say so by themselves, and open strings in a row. */
+const NAMED = /\b(?:drop(?:ped)?|open|modal|standard)\b|^d[-\s]?a[-\s]?d[-\s]?g[-\s]?a[-\s]?d$/i;
+const STRINGS_IN_A_ROW = /^(?:[A-H][#♯b♭]?[\s-]*){6,8}$/i;
+
+/** A tuning that a part of a line says, with or without the word; one that lowers all strings is told apart. */
+const tuningInPart = (part: string): string | undefined => {
+  const text = part.trim().replace(/[.:!]+$/, '');
+  const isCalled = LED_BY.test(text) || /\btuning$/i.test(text);
+  const name = text
+    .replace(LED_BY, '')
+    .replace(/\s*\btuning$/i, '')
+    .trim();
+  if (name === '' || loweredBy(name) > 0) return undefined;
+  if (!isCalled && !NAMED.test(name) && !STRINGS_IN_A_ROW.test(name)) return undefined;
+  const read = parseTuning(name);
+  return read.ok && read.value.pitches.length > 3 ? name : undefined;
+};
+
+/** What of a line says a tuning: the whole of it where commas or dashes part its strings, else one of its parts. */
+const tuningInLine = (line: string): string | undefined => {
+  const whole = tuningInPart(line.replaceAll(',', ' '));
+  if (whole !== undefined) return whole;
+  const found = line.split(PARTS).map(tuningInPart);
+  return found.find((one) => one !== undefined);
+};
+
+const tuningIn = (lines: readonly string[]): string | undefined => {
+  const found = lines.map(tuningInLine);
+  return found.find((one) => one !== undefined);
+};
+
 /** A line that says only how it goes: it is no name. */
 const isSaying = (line: string): boolean =>
-  /^\W*(?:\d{1,2}\/\d{1,2}|capo\b.*|tun(?:ing|ed)\b.*|tempo\b.*|[\d=♩ .]+(?:bpm)?|bpm.*|standard\b.*|key\b.*|by\b.*|verse\b.*|chorus\b.*|intro\b.*|bridge\b.*|\[.*\])\W*$/i.test(
+  /^\W*(?:\d{1,2}\/\d{1,2}|capo\b.*|tun(?:ing|ed)\b.*|tempo\b.*|[\d=♩ .]+(?:bpm)?|bpm.*|standard\b.*|key\b.*|by\b.*|verse\b.*|chorus\b.*|intro\b.*|bridge\b.*|no capo\b.*|legend\b.*|p\.?m\.?|palm mut\w+.*|tab(?:bed)? by\b.*|\[.*\])\W*$/i.test(
     line,
   );
+
+/** A line that says how the strings are tuned, and nothing else. */
+const saysTuning = (line: string): boolean =>
+  tuningInPart(line.replaceAll(',', ' ')) !== undefined ||
+  (loweredBy(line) > 0 && line.trim().split(/\s+/).length <= 5);
 
 /** A line of short words, such as counts, digits, chords or note values. */
 const isSigns = (line: string): boolean =>
@@ -121,7 +150,9 @@ export const parseHeading = (lines: readonly string[], first: number): TabHeadin
   const metre = metreIn(text);
   const tempo = parseTempoMark(text);
   const swing = /\bswing (\d{2}) ?%( of 16ths)?/i.exec(text);
-  const name = head.find((line) => !isSaying(line.trim()) && (!isSigns(line) || /^\S{3,}/.test(line.trim())));
+  const name = head.find(
+    (line) => !isSaying(line.trim()) && !saysTuning(line) && (!isSigns(line) || /^\S{3,}/.test(line.trim())),
+  );
   return {
     name: name?.trim().slice(0, 100),
     metre,
@@ -129,7 +160,7 @@ export const parseHeading = (lines: readonly string[], first: number): TabHeadin
     capo: capoIn(text),
     swing: swing && Number(swing[1]) > 50 && Number(swing[1]) <= 75 ? Number(swing[1]) : undefined,
     ...(swing?.[2] ? { swingUnit: 16 as const } : {}),
-    tuning: tuningIn(text),
+    tuning: tuningIn(head),
     semitonesDown: loweredBy(text),
   };
 };

@@ -16,6 +16,8 @@ export interface TabTuning {
   readonly instrument: Instrument;
   readonly isTuningKnown: boolean;
   readonly isUpsideDown: boolean;
+  /** Whether the names of the lines are those of other strings than the heading says. */
+  readonly isDisputed?: boolean;
 }
 
 /** The pitch class a label names; h is the b of some countries. */
@@ -77,6 +79,31 @@ const unnamed = (count: number, { tuning, semitonesDown }: TabHeading): TabTunin
   };
 };
 
+/** The strings a heading says, lowered where that is said too; undefined where it says none for so many lines. */
+const saidPitches = ({ tuning, semitonesDown }: TabHeading, count: number): readonly number[] | undefined => {
+  const said = tuning === undefined ? undefined : parseTuning(tuning);
+  if (!said?.ok || said.value.pitches.length !== count) return undefined;
+  return said.value.pitches.map((pitch) => pitch - semitonesDown);
+};
+
+const haveSameNames = (some: readonly number[], others: readonly number[]): boolean =>
+  some.every((pitch, index) => midiToPitchClass(pitch) === midiToPitchClass(others[index] as number));
+
+/** What a heading says of the strings goes before the names of the lines, which are often left as usual. */
+const followHeading = (classes: Classes, pitches: readonly number[], heading: TabHeading): TabTuning => {
+  const reversed = [...classes].reverse();
+  const raises = [0, heading.capo, heading.semitonesDown];
+  const agrees = (names: Classes): boolean => raises.some((raised) => fits(names, pitches, raised));
+  const areUsual = (names: Classes): boolean => fits(names, usualPitches(names.length), 0);
+  const isUpsideDown = !agrees(classes) && !areUsual(classes) && (agrees(reversed) || areUsual(reversed));
+  return {
+    instrument: withPitches(pitches),
+    isTuningKnown: true,
+    isUpsideDown,
+    isDisputed: !agrees(isUpsideDown ? reversed : classes),
+  };
+};
+
 /** The strings of a system by its labels and by what is said before it. */
 export const inferTabTuning = ({ lines }: TabSystem, heading: TabHeading): TabTuning => {
   const classes = lines.map(({ label }) => (label === '' ? undefined : classOf(label)));
@@ -85,7 +112,9 @@ export const inferTabTuning = ({ lines }: TabSystem, heading: TabHeading): TabTu
     instrument: { ...strings.instrument, capo: heading.capo },
   });
   if (classes.every((one) => one === undefined)) return withCapo(unnamed(lines.length, heading));
-  const known = knownBy(classes, heading);
+  const [said, known] = [saidPitches(heading, lines.length), knownBy(classes, heading)];
+  // Strings that are only named may be an octave off: a known tuning with the same names is sure.
+  if (said && !(known && haveSameNames(known.pitches, said))) return withCapo(followHeading(classes, said, heading));
   if (known) {
     // Names of strings that are said to be lowered are often left as they were.
     const lowered =
