@@ -9,18 +9,18 @@ ensureDebianPackages('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']
 buildIfStale(['wording', 'core']);
 const core = await import('@fleet-wren/core');
 const {
-  LiveListener: LiveListener,
-  PLAYER_MODELS: PLAYER_MODELS,
-  TAKE_PARAMETERS: TAKE_PARAMETERS,
-  createTakeReference: createTakeReference,
-  applyRecordingConditions: applyRecordingConditions,
-  assessTake: assessTake,
-  simulatePerformance: simulatePerformance,
-  createPatternReference: createPatternReference,
-  parseStringNotation: parseStringNotation,
+  LiveListener,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createTakeReference,
+  applyRecordingConditions,
+  assessTake,
+  simulatePerformance,
+  createPatternReference,
+  parseStringNotation,
   renderTake,
-  createSeededRandom: createSeededRandom,
-  actuatorOf: actuatorOf,
+  createSeededRandom,
+  actuatorOf,
   valueOrThrow,
 } = core;
 
@@ -47,19 +47,19 @@ const FIGURES = {
 };
 
 const BEINGS = [
-  { ...PLAYER_MODELS.beginner, spread: 0.015, lateness: { m: 0.02 }, missed: 0.04, drift: 0.04 },
-  { ...PLAYER_MODELS['late-ring'], spread: 0.008 },
+  { ...PLAYER_MODELS.beginner, timingSpread: 0.015, asynchrony: { m: 0.02 }, deletionRate: 0.04, tempoDrift: 0.04 },
+  { ...PLAYER_MODELS['late-ring'], timingSpread: 0.008 },
 ];
 
 const CONDITIONS = {
   clean: () => ({}),
-  'noise, room, click': ({ cycles, cycleSeconds, tempo }) => ({
+  'noise, room, click': ({ passes, passSeconds, tempo }) => ({
     noise: 19,
     room: true,
     click: {
       below: 20,
       times: Array.from(
-        { length: Math.ceil((cycles * cycleSeconds * tempo) / 60) },
+        { length: Math.ceil((passes * passSeconds * tempo) / 60) },
         (_, beat) => 0.6 + (beat * 60) / tempo,
       ),
     },
@@ -111,18 +111,19 @@ const newTotal = () => ({
 
 const truthOf = (asked, { strokes }) => {
   const truth = asked.strokes.map(() => ({ what: 'missed', at: null }));
-  for (const { asked: index, what, at } of strokes) if (index !== null) truth[index] = { what, at };
+  for (const { referenceIndex, label, at } of strokes)
+    if (referenceIndex !== null) truth[referenceIndex] = { what: label, at };
   return truth;
 };
 
 /** Where a drifting pulse has what is asked: as the invented player has it. */
-const pulseOf = ({ cycles, cycleSeconds }, drift) => {
-  const whole = cycles * cycleSeconds;
+const pulseOf = ({ passes, passSeconds }, drift) => {
+  const whole = passes * passSeconds;
   return (at) => 0.6 + (drift === 0 ? at : (whole / drift) * Math.log(1 + (drift * at) / whole));
 };
 
 const countExtras = (total, heard, played, offset) => {
-  const left = played.filter(({ asked }) => asked === null);
+  const left = played.filter(({ referenceIndex }) => referenceIndex === null);
   for (const { at } of heard.extras) {
     const found = left.findIndex((one) => Math.abs(one.at - at + offset) < 0.05);
     total.extra[found < 0 ? 1 : 0] += 1;
@@ -151,7 +152,7 @@ const countLateness = (total, digits, own, pulse) => {
   }
 };
 
-const measure = (total, asked, performance, drift, { heard, digits }) => {
+const measure = (total, asked, performance, drift, { heard, digits, cycles }) => {
   const truth = truthOf(asked, performance);
   const both = heard.strokes.flatMap(({ at, asked: index }) =>
     at !== null && truth[index].at !== null ? [at - truth[index].at] : [],
@@ -163,30 +164,35 @@ const measure = (total, asked, performance, drift, { heard, digits }) => {
   asked.strokes.forEach((stroke, index) => {
     const one = said.get(index) ?? { what: 'missed', at: null };
     const is = truth[index];
-    if (is.what === 'as asked') total.played += 1;
-    if (one.what === 'as asked') {
+    if (is.what === 'matched') total.played += 1;
+    if (one.what === 'matched') {
       total.heard += 1;
-      if (is.what === 'as asked') {
+      if (is.what === 'matched') {
         const error = Math.abs(one.at - offset - is.at);
         total.errors.push(error * 1000);
         if (error <= 0.025) total.close += 1;
         if (error <= 0.05) total.near += 1;
-        (own[actuatorOf(stroke.digit)] ??= []).push({ sure: one.sure, at: is.at, asked: stroke.at });
+        (own[actuatorOf(stroke.digit)] ??= []).push({ sure: one.sure, at: is.at, asked: stroke.onset });
       }
     }
     count(total.missed, is.what === 'missed', one.what === 'missed');
-    count(total.wrong, is.what === 'wrong string', one.what === 'wrong string');
+    count(total.wrong, is.what === 'wrong-string', one.what === 'wrong-string');
   });
   countExtras(total, heard, performance.strokes, offset);
   countLateness(total, digits, own, pulseOf(asked, drift));
-  for (let cycle = 0; cycle < asked.cycles; cycle += 1) {
-    const inside = (index) => asked.strokes[index].cycle === cycle;
-    const slipped = truth.some(({ what }, index) => inside(index) && what !== 'as asked');
-    const told = heard.strokes.some(
-      ({ asked: index, what }) => inside(index) && (what === 'missed' || what === 'wrong string'),
+  const ends = Array.from({ length: asked.passes }, (_, cycle) => (cycle + 1) * asked.passSeconds);
+  const pulse = pulseOf(asked, drift);
+  for (let cycle = 0; cycle < asked.passes; cycle += 1) {
+    const hasExtra = performance.strokes.some(
+      ({ referenceIndex, at }) =>
+        referenceIndex === null && at >= pulse(ends[cycle] - asked.passSeconds) && at < pulse(ends[cycle]),
     );
+    const slipped =
+      hasExtra || truth.some(({ what }, index) => asked.strokes[index].pass === cycle && what !== 'matched');
+    // What the page says: late, early and extra notes count too, and what cannot be told is not right.
+    const verdict = cycles.find((one) => one.cycle === cycle)?.verdict;
     total.cycles[1] += 1;
-    if (slipped === told && cycle < heard.cycles) total.cycles[0] += 1;
+    if (verdict === (slipped ? 'slipped' : 'clean')) total.cycles[0] += 1;
   }
 };
 
@@ -196,12 +202,12 @@ const PIECE = 512;
 /** The times through as they are told while the take goes on, against what was played. */
 const measureLive = (total, { score, digits }, asked, performance, drift, samples) => {
   const pulse = pulseOf(asked, drift);
-  const ends = Array.from({ length: asked.cycles }, (_, cycle) => pulse((cycle + 1) * asked.cycleSeconds));
+  const ends = Array.from({ length: asked.passes }, (_, cycle) => pulse((cycle + 1) * asked.passSeconds));
   const truth = truthOf(asked, performance);
   const slipped = ends.map((end, cycle) =>
-    truth.some(({ what }, index) => asked.strokes[index].cycle === cycle && what !== 'as asked'),
+    truth.some(({ what }, index) => asked.strokes[index].pass === cycle && what !== 'matched'),
   );
-  for (const { asked: index, at } of performance.strokes) {
+  for (const { referenceIndex: index, at } of performance.strokes) {
     const cycle = ends.findIndex((end) => at < end - 0.03);
     if (index === null && cycle >= 0) slipped[cycle] = true;
   }
@@ -251,6 +257,37 @@ const row = (
     `${(liveMs / seconds / 10).toFixed(0)} %`,
   ].join(' | ')} |`;
 
+/** Players without a fault: whatever is said of them is an accusation. */
+const STEADY = [
+  { ...PLAYER_MODELS.steady, timingSpread: 0.008, levelSpread: 1.5 },
+  { ...PLAYER_MODELS.steady, timingSpread: 0.012, levelSpread: 2, tempoDrift: 0.015 },
+];
+
+/** What is said of steady players that is no truth: takes with a finding, passes that are called missed. */
+const accuse = (figures, make, recordingFor) => {
+  const total = { takes: 0, accused: 0, passes: 0, missed: 0, said: new Map() };
+  figures.forEach((figure, place) =>
+    STEADY.forEach((being, which) => {
+      const { played, asked } = askedFor(figure);
+      const random = createSeededRandom(7000 * which + 53 * place + 5);
+      const performance = simulatePerformance(asked, being, random);
+      const samples = make(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random, ...recordingFor(asked) });
+      const judged = assessTake(samples, played.score, asked);
+      if (!judged.ok) return;
+      const { findings, cycles } = judged.value;
+      total.takes += 1;
+      if (findings.length > 0) total.accused += 1;
+      for (const { message } of findings) total.said.set(message.code, (total.said.get(message.code) ?? 0) + 1);
+      total.passes += cycles.length;
+      total.missed += cycles.filter(({ verdict }) => verdict === 'slipped').length;
+    }),
+  );
+  return total;
+};
+
+const accusedRow = (name, { takes, accused, passes, missed, said }) =>
+  `| ${name} | ${accused} of ${takes} | ${missed} of ${passes} | ${[...said].map(([code, times]) => `${code} ${times}`).join(', ')} |`;
+
 console.log(
   '| figures, sound, recording | F ±25 ms | F ±50 ms | error, ms | missed P / R | wrong string P / R | extra P / R | a digit’s lateness, ms | cycle | s a minute | live | ms after | load |',
 );
@@ -277,4 +314,13 @@ for (const [group, figures] of Object.entries(FIGURES))
         }),
       );
       console.log(row(`${group}, ${sound}, ${condition}`, total));
+    }
+
+console.log('\n| steady players: figures, sound, recording | takes with a finding | passes called missed | said |');
+console.log('|---|---|---|---|');
+for (const [group, figures] of Object.entries(FIGURES))
+  for (const [sound, make] of Object.entries(SOUNDS))
+    for (const [condition, recordingFor] of Object.entries(CONDITIONS)) {
+      const name = `${group}, ${sound}, ${condition}`;
+      if (name.includes(only)) console.log(accusedRow(name, accuse(figures, make, recordingFor)));
     }

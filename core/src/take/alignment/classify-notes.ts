@@ -203,6 +203,8 @@ const classifyFaintStroke = (
   // In a pinch the others sound into it: some of it is no proof, and none that it did not come.
   if (pinched && own > FAINT_THRESHOLDS.open * leaks)
     return { ...missed, at: pluck?.time ?? at, what: 'unclear', confidence: 0.4 };
+  // Of a stroke that did not come hardly anything is heard: nine in ten leave less than a twentieth.
+  if (own > FAINT_THRESHOLDS.silent) return { ...missed, at: pluck?.time ?? at, what: 'unclear', confidence: 0.4 };
   return pluck ? { ...missed, at: pluck.time, what: 'unclear', confidence: 0.4 } : missed;
 };
 
@@ -214,6 +216,7 @@ const FAINT_THRESHOLDS = {
   least: 0.12,
   leaks: 0.8,
   open: 0.6,
+  silent: 0.04,
   instead: 0.35,
   more: 2.5,
 } as const;

@@ -110,8 +110,9 @@ const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): P
   }
   const wrong = own.find(({ what }) => what === 'wrong-string');
   if (wrong) return strokeError(now, wrong, 'wrongString', describeWrongString(now, wrong.asked, wrong.instead));
-  const far = own.find((stroke) =>
-    getAsynchrony(stroke).some((late) => Math.abs(late) > TAKE_DIAGNOSTIC_THRESHOLDS.offTimeSeconds),
+  const far = own.find(
+    (stroke) =>
+      stroke.sure && getAsynchrony(stroke).some((late) => Math.abs(late) > TAKE_DIAGNOSTIC_THRESHOLDS.offTimeSeconds),
   );
   if (far) {
     const when = (far.at ?? 0) > far.pulse ? 'late' : 'early';
@@ -123,7 +124,7 @@ const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): P
     );
   }
   const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
-  const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.6 && at > from - 0.05 && at < to);
+  const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.7 && at > from - 0.05 && at < to);
   return extra
     ? { why: message('pass.extra-note', { note: nameHeardNote(now, extra.pitch) }), slip: { reason: 'extra' } }
     : null;

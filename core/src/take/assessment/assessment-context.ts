@@ -57,7 +57,7 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   // places.
   minPositionStrokes: 4,
   positionAsynchronySeconds: 0.015,
-  accentDifference: 4,
+  accentDifference: 6.5,
   missingAccentDifference: 1,
   // At changes of string: strokes needed, seconds of spread, and how many times that of strokes that stay.
   minStringChanges: 8,

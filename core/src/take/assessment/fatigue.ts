@@ -49,10 +49,21 @@ const estimateSegment = (now: AssessmentContext, striker: Actuator, from: number
   };
 };
 
-/** How much more one is than another, where that is enough and beyond doubt; else 0. */
-const significantDifference = (less: MedianEstimate, more: MedianEstimate, least: number): number => {
+interface Change {
+  readonly less: MedianEstimate;
+  readonly between: MedianEstimate;
+  readonly more: MedianEstimate;
+}
+
+/**
+ * How much more one is than another, where that is enough, beyond doubt, and on its way in between: what only comes at
+ * the end is another thing than tiredness. Else 0.
+ */
+const significantDifference = ({ less, between, more }: Change, least: number): number => {
   const by = more.value - less.value;
-  const enough = Math.min(less.count, more.count) >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes && by >= least;
+  const isOnItsWay = between.value >= less.value - 0.25 * by && between.value <= more.value + 0.25 * by;
+  const isCounted = Math.min(less.count, more.count) >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes;
+  const enough = isCounted && isOnItsWay && by >= least;
   return enough && by >= TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors * Math.hypot(less.doubt, more.doubt) ? by : 0;
 };
 
@@ -62,12 +73,17 @@ export const findFatigue = (now: AssessmentContext): readonly RankedTakeDiagnost
   if (cycles < TAKE_DIAGNOSTIC_THRESHOLDS.minPassesForFatigue) return [];
   const third = Math.floor(cycles / 3);
   return ACTUATORS.flatMap((striker): readonly RankedTakeDiagnostic[] => {
-    const [first, last] = [
-      estimateSegment(now, striker, 0, third),
-      estimateSegment(now, striker, cycles - third, cycles),
-    ];
-    const later = significantDifference(first.late, last.late, TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds);
-    const softer = significantDifference(last.decibels, first.decibels, TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels);
+    const first = estimateSegment(now, striker, 0, third);
+    const between = estimateSegment(now, striker, third, cycles - third);
+    const last = estimateSegment(now, striker, cycles - third, cycles);
+    const later = significantDifference(
+      { less: first.late, between: between.late, more: last.late },
+      TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds,
+    );
+    const softer = significantDifference(
+      { less: last.decibels, between: between.decibels, more: first.decibels },
+      TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels,
+    );
     if (later === 0 && softer === 0) return [];
     const withSofter = later === 0 ? 'softer' : 'both';
     const how = softer === 0 ? 'later' : withSofter;

@@ -126,6 +126,10 @@ const findAsynchrony = (
   ];
 };
 
+/** Whether another note is struck at the same time. */
+const isInPinch = ({ reference: { strokes } }: AssessmentContext, { pass, onset, string }: ReferenceStroke): boolean =>
+  strokes.some((one) => one.pass === pass && one.string !== string && Math.abs(one.onset - onset) < 1e-4);
+
 /** A stroke that stands out where no accent is asked for, and an accent that does not. */
 const findAccentErrors = (
   now: AssessmentContext,
@@ -133,11 +137,14 @@ const findAccentErrors = (
   all: readonly ScorePosition[],
 ): readonly RankedTakeDiagnostic[] => {
   const { reference, index, actuator, previousOwnStroke } = here;
+  // How strong one of two notes of a pinch is cannot be told from the other.
+  if (isInPinch(now, reference)) return [];
   // Strength is known against the other strokes of a pitch alone.
   const others = all.filter(
     (one) =>
       one !== here &&
       one.reference.pitch === reference.pitch &&
+      !isInPinch(now, one.reference) &&
       !one.reference.accent &&
       hasEnoughObservations(now, one),
   );
@@ -155,7 +162,9 @@ const findAccentErrors = (
             weight: 1.2,
           },
         ];
-  if (more < TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference) return [];
+  const doubt = computeMedianStandardError(here.observations.flatMap(({ decibels }) => decibels ?? []));
+  const needed = TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors * doubt;
+  if (more < Math.max(TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference, needed)) return [];
   const moves = previousOwnStroke !== undefined && previousOwnStroke.string !== reference.string;
   return [
     {

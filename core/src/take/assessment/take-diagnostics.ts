@@ -1,6 +1,7 @@
 import { message, type Message } from '../../message/index.ts';
 import { fingerWord, actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { describeScorePosition } from '../../score/index.ts';
+import { median } from '../../statistics/index.ts';
 import {
   findPositionDiagnostics,
   isHabitualAsynchrony,
@@ -10,6 +11,7 @@ import {
 import { findFatigue } from './fatigue.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
+  computeMedianStandardError,
   getReferenceStroke,
   milliseconds,
   listActuatorStrokeIds,
@@ -70,9 +72,34 @@ const uneven: OfFinger = (now, { striker, placed, spread }) => {
   ];
 };
 
-const softOrLoud: OfFinger = (now, { striker, decibels }) => {
-  if (striker === 'p' || Math.abs(decibels) < TAKE_DIAGNOSTIC_THRESHOLDS.levelDifference || !isMostlySolo(now, striker))
-    return [];
+/**
+ * How much louder a digit is than others on the same strings, in decibels, and the doubt of that; null where it shares no
+ * string with another digit: a string that sounds softer than its neighbours says nothing of a finger.
+ */
+const compareLoudness = (now: AssessmentContext, striker: Actuator): { by: number; doubt: number } | null => {
+  const heard = now.alignment.strokes.flatMap((stroke) => {
+    const { string, digit } = getReferenceStroke(now, stroke);
+    const isHeard = stroke.what === 'matched' && stroke.level !== null && digit !== null;
+    return isHeard ? [{ string, own: actuatorOf(digit) === striker, level: stroke.level }] : [];
+  });
+  const differences = [...new Set(heard.map(({ string }) => string))].flatMap((string) => {
+    const here = heard.filter((one) => one.string === string);
+    const [own, others] = [here.filter((one) => one.own), here.filter((one) => !one.own)];
+    const least = TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes;
+    if (own.length < least || others.length < least) return [];
+    const usual = median(others.map(({ level }) => level));
+    return own.map(({ level }) => level - usual);
+  });
+  if (differences.length === 0) return null;
+  return { by: median(differences), doubt: computeMedianStandardError(differences) };
+};
+
+const softOrLoud: OfFinger = (now, { striker }) => {
+  const compared = striker === 'p' || !isMostlySolo(now, striker) ? null : compareLoudness(now, striker);
+  if (!compared) return [];
+  const decibels = compared.by;
+  const needed = TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors * compared.doubt;
+  if (Math.abs(decibels) < Math.max(TAKE_DIAGNOSTIC_THRESHOLDS.levelDifference, needed)) return [];
   const finger = fingerWord(striker);
   const how = decibels < 0 ? 'softer' : 'louder';
   return [
