@@ -1,11 +1,13 @@
 /* How well takes are heard, on a seeded set: npm run bench:takes. The table stands in docs/takes.md. */
 import { buildIfStale } from './lib/build.mjs';
-import { renderWithExternalSynth } from './lib/external-synth.mjs';
+import { renderWithExternalSynth, renderWithPhysicalModel } from './lib/external-synth.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { ensureDebianPackages } from './lib/postgres.mjs';
 
 ensurePackages();
 ensureDebianPackages('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
+ensureDebianPackages('/usr/share/sounds/sf2/TimGM6mb.sf2', ['timgm6mb-soundfont']);
+ensureDebianPackages('/usr/bin/csound', ['csound']);
 buildIfStale(['wording', 'core']);
 const core = await import('@fleet-wren/core');
 const {
@@ -316,10 +318,30 @@ for (const [group, figures] of Object.entries(FIGURES))
       console.log(row(`${group}, ${sound}, ${condition}`, total));
     }
 
+/** Figures and sounds nothing was chosen by; they are only listened to for accusations. */
+FIGURES.other = [
+  ['6 4 3 2 1 2 3 4', { subdivision: 2, tempo: 92, chord: 'G' }],
+  ['5 3 2 3 1 3 2 3', { subdivision: 2, tempo: 100, chord: 'C' }],
+  ['5 2 3 1', { subdivision: 2, tempo: 80, chord: 'Am' }],
+  ['4 1+2 3 1+2', { subdivision: 2, tempo: 84, chord: 'D' }],
+  ['6 1 1 1', { subdivision: 4, tempo: 90, chord: 'Em' }],
+  ['5+1 2 3 2', { subdivision: 3, tempo: 76, chord: 'C' }],
+  ['6 3 4 2 6 1 4 2', { subdivision: 2, tempo: 116, chord: 'G' }],
+];
+const foreign = (sound) => (performance, recording) =>
+  applyRecordingConditions(renderWithExternalSynth(performance, sound, TAKE_PARAMETERS.sampleRate), recording);
+const OTHER_SOUNDS = {
+  'other nylon': foreign('other nylon'),
+  'other steel': foreign('other steel'),
+  'hollow body': foreign('hollow body'),
+  'second model': (performance, recording) =>
+    applyRecordingConditions(renderWithPhysicalModel(performance, TAKE_PARAMETERS.sampleRate), recording),
+};
+
 console.log('\n| steady players: figures, sound, recording | takes with a finding | passes called missed | said |');
 console.log('|---|---|---|---|');
 for (const [group, figures] of Object.entries(FIGURES))
-  for (const [sound, make] of Object.entries(SOUNDS))
+  for (const [sound, make] of Object.entries(group === 'other' ? OTHER_SOUNDS : SOUNDS))
     for (const [condition, recordingFor] of Object.entries(CONDITIONS)) {
       const name = `${group}, ${sound}, ${condition}`;
       if (name.includes(only)) console.log(accusedRow(name, accuse(figures, make, recordingFor)));

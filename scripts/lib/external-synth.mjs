@@ -3,10 +3,17 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-/** Programs of the sound font: nylon and steel strings. */
-const PROGRAMS = { nylon: 24, steel: 25 };
+/** Sound fonts of Debian's packages. */
+const FONTS = { large: '/usr/share/sounds/sf2/FluidR3_GM.sf2', small: '/usr/share/sounds/sf2/TimGM6mb.sf2' };
 
-const FONT = '/usr/share/sounds/sf2/FluidR3_GM.sf2';
+/** Guitars of the sound fonts, by their program. */
+const SOUNDS = {
+  nylon: { font: FONTS.large, program: 24 },
+  steel: { font: FONTS.large, program: 25 },
+  'hollow body': { font: FONTS.large, program: 26 },
+  'other nylon': { font: FONTS.small, program: 24 },
+  'other steel': { font: FONTS.small, program: 25 },
+};
 
 const lengthBytes = (ticks) => {
   const bytes = [ticks & 127];
@@ -45,21 +52,67 @@ const midiOf = (performance, program) => {
   return Uint8Array.from([...head, 0x4d, 0x54, 0x72, 0x6b, ...word(bytes.length, 4), ...bytes]);
 };
 
-/** A take as another synthesiser plays it (fluidsynth with a free sound font, both from Debian’s packages). */
-export const renderWithExternalSynth = (performance, sound, sampleRate) => {
+const inFolder = (work) => {
   const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-foreign-'));
-  const [midi, raw] = [join(folder, 'take.mid'), join(folder, 'take.raw')];
   try {
-    writeFileSync(midi, midiOf(performance, PROGRAMS[sound]));
+    return work(folder);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+};
+
+const run = (program, words) => {
+  const { status, stderr } = spawnSync(program, words, { encoding: 'utf8' });
+  if (status !== 0) throw new Error(stderr);
+};
+
+/** A take as another synthesiser plays it (fluidsynth with free sound fonts, all from Debian’s packages). */
+export const renderWithExternalSynth = (performance, sound, sampleRate) =>
+  inFolder((folder) => {
+    const { font, program } = SOUNDS[sound];
+    const [midi, raw] = [join(folder, 'take.mid'), join(folder, 'take.raw')];
+    writeFileSync(midi, midiOf(performance, program));
     const plain = ['-ni', '-g', '0.6', '-R', '0', '-C', '0', '-r', String(sampleRate), '-T', 'raw', '-O', 's16'];
-    const { status, stderr } = spawnSync('fluidsynth', [...plain, '-F', raw, FONT, midi], { encoding: 'utf8' });
-    if (status !== 0) throw new Error(stderr);
+    run('fluidsynth', [...plain, '-F', raw, font, midi]);
     const bytes = readFileSync(raw);
     const values = new Int16Array(bytes.buffer, bytes.byteOffset, bytes.length >> 1);
     return Float32Array.from({ length: Math.ceil(performance.seconds * sampleRate) }, (_, index) =>
       2 * index + 1 < values.length ? (values[2 * index] + values[2 * index + 1]) / 65_536 : 0,
     );
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
+
+/** A plucked string of a physical model that is not ours (the `wgpluck2` opcode of csound). */
+const INSTRUMENT = `instr 1
+  level linseg 1, p3 - 0.006, 1, 0.006, 0
+  string wgpluck2 0.68, p4 * 0.35, p5, 0.8, 0.35
+  out string * level
+endin`;
+
+const noteOf = ({ at, string, pitch, loudness }, index, strokes) => {
+  const next = strokes.slice(index + 1).find((other) => other.string === string)?.at ?? at + 4;
+  const seconds = Math.max(0.03, Math.min(next - at - 0.002, 4));
+  const hertz = 440 * 2 ** ((pitch - 69) / 12);
+  return `i1 ${[at, seconds, loudness, hertz].map((value) => value.toFixed(5)).join(' ')}`;
 };
+
+/** A take as a second physical model plays it (csound, from Debian’s packages). */
+export const renderWithPhysicalModel = (performance, sampleRate) =>
+  inFolder((folder) => {
+    const [score, wave] = [join(folder, 'take.csd'), join(folder, 'take.wav')];
+    const orchestra = `sr=${sampleRate}\nksmps=8\nnchnls=1\n0dbfs=1\n${INSTRUMENT.replaceAll('level', 'alevel').replaceAll(/\bstring\b/g, 'astring')}`;
+    const notes = performance.strokes.map(noteOf).join('\n');
+    writeFileSync(
+      score,
+      `<CsoundSynthesizer>\n<CsOptions>\n-d -m0 -W -s -o ${wave}\n</CsOptions>\n<CsInstruments>\n${orchestra}\n</CsInstruments>\n<CsScore>\n${notes}\n</CsScore>\n</CsoundSynthesizer>\n`,
+    );
+    run('csound', [score]);
+    const bytes = readFileSync(wave);
+    const from = bytes.indexOf('data') + 8;
+    const values = new Int16Array(
+      bytes.buffer.slice(bytes.byteOffset + from, bytes.byteOffset + bytes.length - ((bytes.length - from) % 2)),
+    );
+    return Float32Array.from(
+      { length: Math.ceil(performance.seconds * sampleRate) },
+      (_, index) => (values[index] ?? 0) / 32_768,
+    );
+  });

@@ -18,6 +18,14 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 export const useCreateStudent = () =>
   useChange((name: string) => callApi('POST /students', { body: { name, about: {} } }));
 
+/** Adds students one after another; those before one that is refused stay. */
+export const useCreateStudents = () =>
+  useChange(async (entries: readonly Pick<Student, 'name' | 'about'>[]) => {
+    const added: Student[] = [];
+    for (const body of entries) added.push(await callApi('POST /students', { body }));
+    return added;
+  });
+
 /** Changes a student on the version that is shown. */
 export const useUpdateStudent = () =>
   useChange(({ id, name, about, version, archivedAt }: Student) =>

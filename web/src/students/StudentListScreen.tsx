@@ -10,6 +10,7 @@ import { useAssignmentList } from '../api/practice.ts';
 import { useCreateStudent, useStudents } from '../api/students.ts';
 import { formatTimeAgo, formatLesson, formatProgressSummary } from '../components/students/student-text.ts';
 import { listPainReports } from '../components/students/pain-reports.ts';
+import { RosterMenu } from './RosterMenu.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 
 const NewStudent = () => {
@@ -57,7 +58,7 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
           <>
             <b>{shown.name}</b> <span className="text-soft">{formatProgressSummary(shown.standing, now)}</span>
             {lines.length > 1 && (
-              <span className="text-soft">{say('students.and-more', { linesCount: lines.length - 1 })}</span>
+              <span className="text-soft"> {say('students.and-more', { linesCount: lines.length - 1 })}</span>
             )}
           </>
         ) : (
@@ -99,6 +100,8 @@ export const StudentListScreen = () => {
           />
         )}
         <NewStudent />
+        {/* Who is here already is known only then. */}
+        {isSuccess && <RosterMenu students={students} />}
       </header>
       {isSuccess && students.length === 0 && (
         <div className="empty">

@@ -73,8 +73,8 @@ const uneven: OfFinger = (now, { striker, placed, spread }) => {
 };
 
 /**
- * How much louder a digit is than others on the same strings, in decibels, and the doubt of that; null where it shares no
- * string with another digit: a string that sounds softer than its neighbours says nothing of a finger.
+ * How much louder a digit is than others on the same strings, in decibels, and the doubt of that; null where it shares
+ * no string with another digit: a string that sounds softer than its neighbours says nothing of a finger.
  */
 const compareLoudness = (now: AssessmentContext, striker: Actuator): { by: number; doubt: number } | null => {
   const heard = now.alignment.strokes.flatMap((stroke) => {
