@@ -21,4 +21,5 @@ export * from './learning/index.ts';
 export * from './song/index.ts';
 export * from './harmonics/index.ts';
 export * from './take/index.ts';
+export * from './motion/index.ts';
 export * from './sheet/sheet-facts.ts';

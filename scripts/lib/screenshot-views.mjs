@@ -35,7 +35,15 @@ const OSIER_LANE = [
 
 /** The main views, each with how to get there from the list of patterns. */
 export const SCREENSHOT_VIEWS = [
-  { name: 'sign-in', door: true, take: async (page) => void (await page.goto('/')) },
+  {
+    name: 'hand',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByRole('link', { name: say('hand.open'), exact: true }).click();
+      await page.getByLabel(say('hand.trail'), { exact: true }).selectOption('p');
+      await page.getByLabel(say('hand.moment')).fill('560');
+    },
+  },
   { name: 'patterns', take: () => undefined },
   {
     name: 'pattern-editor',

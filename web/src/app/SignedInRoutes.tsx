@@ -20,6 +20,7 @@ const DrillSetSheet = lazy(() => import('../sheets/DrillSetSheet.tsx'));
 const ChordDiagramsSheet = lazy(() => import('../sheets/ChordDiagramsSheet.tsx'));
 const SongSheet = lazy(() => import('../sheets/SongSheet.tsx'));
 const SongStand = lazy(() => import('../stand/SongStand.tsx'));
+const HandScreen = lazy(() => import('../hand/HandScreen.tsx'));
 const PatternStand = lazy(() => import('../stand/PatternStand.tsx'));
 const BuildUpSheet = lazy(() => import('../sheets/BuildUpSheet.tsx'));
 const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
@@ -70,6 +71,7 @@ const SCREENS_BY_ID: readonly Screen[] = [
 const PATTERN_VIEWS: readonly Screen[] = [
   ['compare-schools', CompareSchools],
   ['drills', DrillGrid],
+  ['hand', HandScreen],
   ['sheet', PatternSheet],
   ['stand', PatternStand],
   ['take', RecordTakeScreen],

@@ -48,6 +48,7 @@ export const PatternMenu = ({ showFigure, showChords }: PatternMenuProps) => {
     { label: say('common.drills'), run: () => void navigate('drills') },
     { label: say('bench.record'), run: () => void navigate('take') },
     { label: say('stand.open'), run: () => void navigate('stand') },
+    { label: say('hand.open'), run: () => void navigate('hand') },
   ]);
   return (
     <>

@@ -28,6 +28,7 @@ import { sheet } from './sheet.ts';
 import { shell } from './shell.ts';
 import { signIn } from './sign-in.ts';
 import { songs } from './songs.ts';
+import { hand } from './hand.ts';
 import { stand } from './stand.ts';
 import { students } from './students.ts';
 import { takes } from './takes.ts';
@@ -72,6 +73,7 @@ export const english = {
   ...shell,
   ...signIn,
   ...songs,
+  ...hand,
   ...stand,
   ...students,
   ...takes,

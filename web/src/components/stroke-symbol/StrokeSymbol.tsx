@@ -7,6 +7,8 @@ interface TokenProps {
   readonly radius: number;
   readonly pinned?: boolean;
   readonly accent?: boolean;
+  /** Whether it is drawn as an outline, as harmonics are. */
+  readonly isHollow?: boolean;
   /** What else the stroke is marked with. */
   readonly marks?: Partial<Stroke>;
 }
@@ -27,13 +29,14 @@ const SCALES = { loud: 1.1, plain: 1, soft: 0.82 } as const;
 const scaleOf = (accent: boolean | undefined, loudness: Stroke['loudness']): number =>
   accent ? 1.22 : SCALES[loudness ?? 'plain'];
 
-const classOf = (pinned: boolean | undefined, { harmonic, silent }: Partial<Stroke>): string =>
-  ['token', pinned ? 'token-pinned' : '', harmonic ? 'token-hollow' : '', silent ? 'token-silent' : '']
+const classOf = (pinned: boolean | undefined, hollow: boolean, { silent }: Partial<Stroke>): string =>
+  ['token', pinned ? 'token-pinned' : '', hollow ? 'token-hollow' : '', silent ? 'token-silent' : '']
     .filter(Boolean)
     .join(' ');
 
 /** One stroke's token around 0 0, to stand inside an SVG. */
-export const StrokeSymbol = ({ digit, radius, pinned, accent, marks = {} }: TokenProps) => {
+export const StrokeSymbol = ({ digit, radius, pinned, accent, isHollow, marks = {} }: TokenProps) => {
+  const hollow = isHollow === true || marks.harmonic !== undefined;
   const size = radius * scaleOf(accent, marks.loudness);
   if (!digit)
     return (
@@ -43,19 +46,14 @@ export const StrokeSymbol = ({ digit, radius, pinned, accent, marks = {} }: Toke
   return (
     <>
       <path
-        className={classOf(pinned, marks)}
+        className={classOf(pinned, hollow, marks)}
         d={getSymbolPath(digit, size)}
-        fill={marks.harmonic ? 'var(--paper)' : colour}
-        stroke={marks.harmonic && !pinned ? colour : undefined}
+        fill={hollow ? 'var(--paper)' : colour}
+        stroke={hollow && !pinned ? colour : undefined}
       />
       {marks.damped && <Hatching size={size} />}
       {!pinned && <path className="token-edge" d={getSymbolPath(digit, size * 1.24)} stroke={colour} />}
-      <text
-        className="token-letter"
-        fontSize={size * 1.25}
-        dy="0.34em"
-        style={marks.harmonic ? { fill: colour } : undefined}
-      >
+      <text className="token-letter" fontSize={size * 1.25} dy="0.34em" style={hollow ? { fill: colour } : undefined}>
         {LETTER[digit]}
       </text>
     </>

@@ -1,4 +1,4 @@
-import type { Actuator, SchoolDigit } from '@fleet-wren/core';
+import { MOTION_ESTIMATES, locateFingertip, type Actuator, type HandMotion, type SchoolDigit } from '@fleet-wren/core';
 import type { Point, Ribbon } from './ribbon.ts';
 
 /** One digit of the drawn hand. */
@@ -6,18 +6,21 @@ export interface DrawnDigit {
   readonly actuator: Actuator;
   readonly tip: Point;
   readonly ribbon: Ribbon;
-  /** Whether it plays in this school; the others only rest. */
+  /** Whether it plays; the others only rest. */
   readonly plays: boolean;
+  /** Whether its tip is off the strings. */
+  readonly isFree?: boolean;
 }
 
 /**
  * The picture: the guitar flat in the lap as the player sees it, string 1 on top as in tablature; the forearm from the
  * lower right, the thumb ahead of the fingers toward the neck.
  */
-export const POSTURE = { left: 344, right: 860, top: 148, apart: 53, strings: 6, view: '336 112 534 420' } as const;
+export const POSTURE = { left: 344, right: 860, top: 148, apart: 53, strings: 6, view: '318 112 552 420' } as const;
 
-/** Where a string lies, counted from 1 = highest. */
-export const stringY = (string: number): number => POSTURE.top + (string - 1) * POSTURE.apart;
+/** Where a string lies, counted from 1 = highest; more or fewer of them share the same room. */
+export const stringY = (string: number, count: number = POSTURE.strings): number =>
+  POSTURE.top + ((string - 1) * POSTURE.apart * (POSTURE.strings - 1)) / Math.max(1, count - 1);
 
 const FINGERS = ['i', 'm', 'a', 'c'] as const;
 
@@ -46,12 +49,13 @@ const bendOf = (actuator: Actuator, tip: Point, knuckle: Point): Point => {
   return { x: tip.x + (knuckle.x - tip.x) * along, y: tip.y + (knuckle.y - tip.y) * across };
 };
 
-const drawDigit = (actuator: Actuator, string: number, plays: boolean): DrawnDigit => {
-  const { tip: x, knuckle } = PLACES[actuator];
-  const tip = { x, y: stringY(string) };
+const drawDigit = (actuator: Actuator, tip: Point, plays: boolean): DrawnDigit => {
+  const { knuckle } = PLACES[actuator];
   const widths = isThumb(actuator) ? ([50, 30] as const) : ([44, 24] as const);
   return { actuator, tip, plays, ribbon: { from: knuckle, bend: bendOf(actuator, tip, knuckle), to: tip, widths } };
 };
+
+const onString = (actuator: Actuator, string: number): Point => ({ x: PLACES[actuator].tip, y: stringY(string) });
 
 /** Strings on which fingers that do not play rest. */
 const RESTING: Readonly<Record<(typeof FINGERS)[number], number>> = { i: 3, m: 2, a: 1, c: 1 };
@@ -65,8 +69,32 @@ const DEPTH: readonly Actuator[] = ['c', 'a', 'm', 'i', 'pick', 'p'];
 
 /** The digits of a school as they wait on their strings, from the back to the front; those it leaves out rest. */
 export const layOutPosture = (digits: readonly SchoolDigit[]): readonly DrawnDigit[] => {
-  const playing = digits.map((digit) => drawDigit(digit.actuator, waitingString(digit), true));
+  const playing = digits.map((digit) =>
+    drawDigit(digit.actuator, onString(digit.actuator, waitingString(digit)), true),
+  );
   const known = new Set<Actuator>(digits.map(({ actuator }) => actuator));
-  const resting = freeFingers(known).map((finger) => drawDigit(finger, RESTING[finger], false));
+  const resting = freeFingers(known).map((finger) => drawDigit(finger, onString(finger, RESTING[finger]), false));
+  return [...resting, ...playing].sort((a, b) => DEPTH.indexOf(a.actuator) - DEPTH.indexOf(b.actuator));
+};
+
+/** How far a tip that is lifted by a millimetre is drawn back towards its knuckle, in units of the picture. */
+const LIFT = 2.4;
+
+/** Where a fingertip is drawn: millimetres across the strings in the picture's units, lifted ones drawn back. */
+export const drawTip = (actuator: Actuator, across: number, above: number, strings: number): Point => ({
+  x: PLACES[actuator].tip + (isThumb(actuator) ? -0.4 : 1) * LIFT * above,
+  y: stringY(1 + across / MOTION_ESTIMATES.spacing, strings),
+});
+
+/** The hand at a time of a pattern, in seconds, from the back to the front; digits that do not play rest. */
+export const layOutMotion = (motion: HandMotion, at: number, strings: number): readonly DrawnDigit[] => {
+  const playing = motion.fingers.flatMap(({ actuator }): readonly DrawnDigit[] => {
+    const found = locateFingertip(motion, actuator, at);
+    if (!found) return [];
+    const tip = drawTip(actuator, found.across, found.above, strings);
+    return [{ ...drawDigit(actuator, tip, true), isFree: !found.isOnString }];
+  });
+  const known = new Set<Actuator>(motion.fingers.map(({ actuator }) => actuator));
+  const resting = freeFingers(known).map((finger) => drawDigit(finger, onString(finger, RESTING[finger]), false));
   return [...resting, ...playing].sort((a, b) => DEPTH.indexOf(a.actuator) - DEPTH.indexOf(b.actuator));
 };

@@ -8,7 +8,7 @@ test.each(SCHOOL_GUIDES.map((guide) => [guide.school.key, guide] as const))(
     const drawn = layOutPosture(digits);
     for (const { actuator, strings } of digits) {
       const own = drawn.find((digit) => digit.actuator === actuator);
-      expect(strings.map(stringY)).toContain(own?.tip.y);
+      expect(strings.map((string) => stringY(string))).toContain(own?.tip.y);
       expect(own?.plays).toBe(true);
     }
     const tips = drawn.map(({ tip }) => tip.x);

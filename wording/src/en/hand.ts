@@ -1,0 +1,25 @@
+/** The hand that plays a pattern. */
+export const hand = {
+  'hand.open': 'Hand',
+  'hand.open-title': 'See the picking hand play this pattern, and how far it travels',
+  'hand.back': 'Back to the pattern',
+  'hand.picture': 'The picking hand as its player sees it',
+  'hand.nothing': 'No notes have a finger yet.',
+  'hand.centimetres': '{centimetres} cm',
+  'hand.in-a-bar': 'of movement in a bar, all fingers together',
+  'hand.travel': 'Travel in a bar',
+  'hand.prepared': 'On its string in time',
+  'hand.hardest':
+    'The {finger}’s way from string {from} to string {to} before {place} is the longest for the time it has. Let it move early.',
+  'hand.estimated': 'Computed from fingers, strings and tempo; how high a finger lifts is an estimate.',
+  'hand.filmstrip': 'Moments of the pattern',
+  'hand.plays': '{finger} plays {string}',
+  'hand.waits': '{finger} is already on {string}',
+  'hand.speed': 'Speed',
+  'hand.speed-of': '{share}% speed',
+  'hand.trail': 'Trail',
+  'hand.no-trail': 'no trail',
+  'hand.trail-of': 'trail: {finger}',
+  'hand.moment': 'Moment of the pattern',
+  'hand.legend': 'Filled tip: on its string. Hollow tip: in the air.',
+} as const;
