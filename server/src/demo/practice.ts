@@ -46,7 +46,7 @@ const STUDENTS: readonly DemoStudent[] = [
     being: { skill: -0.3, learning: 0.0025, diligence: 0.85 },
     items: [
       { pattern: 'Six o’clock roll', share: 0.9, weeksAgo: 4 },
-      { pattern: 'Kite string, pick and two', share: 0.9, weeksAgo: 1 },
+      { pattern: 'Kite string, pick and two', share: 0.9, weeksAgo: 1, hurts: 'a' },
     ],
   },
   {
@@ -82,7 +82,7 @@ const STUDENTS: readonly DemoStudent[] = [
     name: 'Osric Penny',
     about: { lessonDay: 5, lessonTime: '15:30', weeklyMinutes: 45 },
     being: { skill: -0.5, learning: 0.0012, diligence: 0.6 },
-    items: [{ pattern: 'Forward, always forward', share: 0.6, weeksAgo: 1, hurts: 'a' }],
+    items: [{ pattern: 'Forward, always forward', share: 0.6, weeksAgo: 1 }],
   },
 ];
 

@@ -24,6 +24,7 @@ import { usePatternAnalysis } from '../components/pattern-editor/usePatternAnaly
 import { useKeyboardShortcuts } from '../components/pattern-editor/useKeyboardShortcuts.ts';
 import { usePlayer, type PlayerControls } from '../audio/usePlayer.ts';
 import { useElementWidth } from '../components/useElementWidth.ts';
+import { Link } from 'react-router';
 
 const VIEWS = { lanes: say('common.fingers'), wheel: say('common.wheel'), strings: say('common.sustain') } as const;
 
@@ -49,6 +50,9 @@ const ViewSwitch = memo(({ view, choose }: { readonly view: View; readonly choos
       </button>
     ))}
     <TermHelp term={VIEW_TERMS[view]} />
+    <Link to="hand" className="view-hand" title={say('hand.open-title')}>
+      {say('hand.open')}
+    </Link>
   </div>
 ));
 

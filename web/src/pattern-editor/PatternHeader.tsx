@@ -247,9 +247,6 @@ export const PatternHeader = memo(({ digitsNow, showFigure, showChords }: Header
           <Link to={{ pathname: 'stand', search }} title={say('stand.open-title')}>
             {say('stand.open')}
           </Link>
-          <Link to={{ pathname: 'hand', search }} title={say('hand.open-title')}>
-            {say('hand.open')}
-          </Link>
           <Link to="take" title={say('bench.record-a-take-and-see-which')}>
             {say('bench.record')}
           </Link>

@@ -1,6 +1,6 @@
 /** The hand that plays a pattern. */
 export const hand = {
-  'hand.open': 'Hand',
+  'hand.open': 'See the hand',
   'hand.open-title': 'See the picking hand play this pattern, and how far it travels',
   'hand.back': 'Back to the pattern',
   'hand.picture': 'The picking hand as its player sees it',
