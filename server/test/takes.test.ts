@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { createPattern, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
@@ -158,6 +159,38 @@ test('what goes with a take, a student or a studio makes room again', async () =
   expect(await kept()).toBe(50);
   await server.db('studios').where({ id: studio_id }).delete();
   expect(await kept()).toBe(0);
+});
+
+test('a student who is removed is gone from every table, as the schema lists them', async () => {
+  const agent = await server.newStudio();
+  const [id, other] = [await student(agent), await student(agent)];
+  for (const one of [id, other]) {
+    const take = await begun(agent, one, 100);
+    await sent(agent, take.id, noise(100));
+    await agent.post(`/api/students/${one}/links`).send({ days: 7 }).expect(201);
+    const event = { id: randomUUID(), at: Date.now(), kind: 'note', text: 'Loose wrist.' };
+    await agent
+      .post(`/api/students/${one}/events`)
+      .send({ events: [{ assignment: null, event }] })
+      .expect(201);
+  }
+  const { rows } = (await server.db.raw(
+    `select table_name from information_schema.columns
+     join information_schema.tables using (table_schema, table_name)
+     where column_name = 'student_id' and table_schema = 'public' and table_type = 'BASE TABLE'`,
+  )) as { rows: readonly { table_name: string }[] };
+  const tables = rows.map(({ table_name }) => table_name);
+  const rowsOf = async (student_id: string): Promise<readonly string[]> => {
+    const found: string[] = [];
+    for (const table of tables) if (await server.db(table).where({ student_id }).first()) found.push(table);
+    return found;
+  };
+  const before = await rowsOf(id);
+  expect(before).toEqual(expect.arrayContaining(['takes', 'practice_links', 'practice_events']));
+  await agent.delete(`/api/students/${id}`).expect(204);
+  expect(await rowsOf(id)).toEqual([]);
+  expect(await server.db('students').where({ id }).first()).toBeUndefined();
+  expect(await rowsOf(other)).toEqual(before);
 });
 
 test('there is an end to the takes of a student, however many begin at once', async () => {
