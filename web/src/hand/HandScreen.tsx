@@ -11,6 +11,7 @@ import {
   stringCount,
   type Actuator,
   type Digit,
+  type HandMoment,
   type HandMotion,
   type Pattern,
   type Score,
@@ -21,7 +22,7 @@ import { useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
-import { drawTip, layOutMotion } from '../components/hand-picture/posture-layout.ts';
+import { drawTip, layOutMotion, type DrawnDigit } from '../components/hand-picture/posture-layout.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { usePatternAnalysis } from '../components/pattern-editor/usePatternAnalysis.ts';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
@@ -115,6 +116,10 @@ const Costs = ({ pattern, score, motion }: HandProps) => {
   );
 };
 
+/** The hand of a moment, who plays larger than who waits. */
+const markPlaying = (digits: readonly DrawnDigit[], { playing }: HandMoment): readonly DrawnDigit[] =>
+  digits.map((digit) => ({ ...digit, isPlaying: playing.some(({ actuator }) => actuator === digit.actuator) }));
+
 /** Moments of the pattern as still pictures, each with what happens. */
 const Filmstrip = ({ pattern, score, motion }: HandProps) => {
   const strings = stringCount(pattern.instrument);
@@ -123,7 +128,7 @@ const Filmstrip = ({ pattern, score, motion }: HandProps) => {
       {listMoments(motion, MOMENTS).map((moment) => (
         <li key={moment.tick}>
           <HandPicture
-            digits={layOutMotion(motion, moment.at, strings)}
+            digits={markPlaying(layOutMotion(motion, moment.at, strings), moment)}
             strings={strings}
             label={formatMoment(moment)}
           />

@@ -1,5 +1,5 @@
-import { say, sayMessage } from '@fleet-wren/wording';
-import { MILLISECONDS_PER_DAY, PAIN_ADVICE, PAIN_PLACES, type PainPlace, type PainReport } from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import { MILLISECONDS_PER_DAY, PAIN_PLACES, type PainPlace, type PainReport } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { useNow } from '../components/useNow.ts';
 
@@ -47,7 +47,7 @@ export const PausedByPain = ({ name, pain }: { readonly name: string; readonly p
         : say('practice.paused-until', { name, until: format(pain.answer.until, 'EEEE d MMMM') })}
     </p>
     {pain.answer?.text && <p className="room-teacher">{say('practice.teacher-says', { text: pain.answer.text })}</p>}
-    <p className="room-caution">{sayMessage(PAIN_ADVICE)}</p>
+    <p className="room-caution">{say('practice.paused-advice')}</p>
   </div>
 );
 

@@ -17,6 +17,7 @@ import { StudioWall } from './StudioWall.tsx';
 import type { StudentWithAssignments } from './studio-wall.ts';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
 import { PainReports } from '../components/students/PainReports.tsx';
+import { listPainReports } from '../components/students/pain-reports.ts';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
@@ -165,6 +166,12 @@ const RecentPatterns = () => {
   );
 };
 
+/** Whoever reported pain last stands first. */
+const byLatestPain = (known: readonly StudentWithAssignments[], now: number): readonly StudentWithAssignments[] => {
+  const latest = ({ lines }: StudentWithAssignments): number => listPainReports(lines, now)[0]?.pain.at ?? 0;
+  return [...known].sort((a, b) => latest(b) - latest(a));
+};
+
 /** The desk: who is hurt, how everybody gets on, today's lessons, who got through. */
 const TodayScreen = () => {
   const { data: students } = useStudents();
@@ -184,7 +191,7 @@ const TodayScreen = () => {
       <header className="page-head">
         <h1>{say('common.today')}</h1>
       </header>
-      {known.map(({ student, lines }) => (
+      {byLatestPain(known, now).map(({ student, lines }) => (
         <PainReports key={student.id} student={student} lines={lines} isLinked />
       ))}
       {first && <FirstSteps done={first} />}

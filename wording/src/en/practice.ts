@@ -26,6 +26,7 @@ export const practice = {
   'practice.paused': 'Paused',
   'practice.paused-until-answered':
     'You reported pain in {name}. It stays paused until your teacher answers. Nothing you did is lost.',
+  'practice.paused-advice': 'If pain or numbness persists, see a doctor or physiotherapist.',
   'practice.paused-until': 'Rest: {name} starts again on {until}.',
   'practice.teacher-says': 'Your teacher: {text}',
   'practice.mark-the-place': 'Where? Touch the note that went wrong, or just go on.',

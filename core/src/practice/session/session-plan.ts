@@ -117,12 +117,13 @@ const stateOf = ({ isNew, isStuck }: SessionItem): 'new' | 'stuck' | 'current' =
   return isStuck ? 'stuck' : 'current';
 };
 
-const createStageBlock = (item: SessionItem, stage: SessionStage, minutes: number): SessionBlock => ({
+/** A block of a stage; what was in the block before is said to come again. */
+const createStageBlock = (item: SessionItem, stage: SessionStage, minutes: number, isAgain = false): SessionBlock => ({
   kind: 'stage',
   item: item.id,
   name: stageName(item.name, stage),
   minutes,
-  reason: message('session-line.why', { state: stateOf(item) }),
+  reason: isAgain ? message('session-line.again') : message('session-line.why', { state: stateOf(item) }),
 });
 
 /** Minutes in blocks as even as can be, none longer than a block may be. */
@@ -139,7 +140,7 @@ const blocksOf = (item: SessionItem, minutes: number): readonly SessionBlock[] =
   const stage = isOnce ? item.next : item.stage;
   const left = minutes - (isOnce ? SESSION_RULES.onceOnly : 0);
   return stage && left > 0
-    ? [...first, ...splitMinutes(left).map((part) => createStageBlock(item, stage, part))]
+    ? [...first, ...splitMinutes(left).map((part, index) => createStageBlock(item, stage, part, index > 0))]
     : first;
 };
 

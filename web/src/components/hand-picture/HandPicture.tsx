@@ -32,7 +32,7 @@ const symbolOf = ({ actuator }: DrawnDigit): Digit => (actuator === 'pick' ? 'do
 const Tip = ({ digit }: { readonly digit: DrawnDigit }) =>
   digit.plays ? (
     <g transform={`translate(${digit.tip.x} ${digit.tip.y}) scale(1.3)`}>
-      <StrokeSymbol digit={symbolOf(digit)} radius={11} isHollow={digit.isFree} />
+      <StrokeSymbol digit={symbolOf(digit)} radius={11} isHollow={digit.isFree} accent={digit.isPlaying} />
     </g>
   ) : null;
 

@@ -10,6 +10,8 @@ export interface DrawnDigit {
   readonly plays: boolean;
   /** Whether its tip is off the strings. */
   readonly isFree?: boolean;
+  /** Whether it plays at this moment. */
+  readonly isPlaying?: boolean;
 }
 
 /**
