@@ -21,3 +21,26 @@ test('students come in from a table, and go out as one; their lessons as a calen
   expect(await download(say('students.lessons-ics'))).toContain('SUMMARY:Lesson: Tamsin Holt');
   expect(await violations(page)).toEqual([]);
 });
+
+test('one pattern is assigned to several students at once, and one press takes it back', async ({ page }) => {
+  await withStudent(page);
+  const first = page.url();
+  await page.goto('/students');
+  for (const name of ['Bertil Quay', 'Junia Weir']) {
+    await page.request.post('/api/students', { data: { name, about: {} } });
+  }
+  await page.goto(first);
+  await page.getByRole('button', { name: say('students.assign-pattern') }).click();
+  await page.getByRole('button', { name: /Towpath roll/ }).click();
+  await page.getByText(say('students.assign-to-others', { count: 0 })).click();
+  await page.getByLabel('Bertil Quay').check();
+  await page.getByLabel('Junia Weir').check();
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
+  await expect(page.getByText(say('students.assigned-to-others', { name: 'Towpath roll', count: 2 }))).toBeVisible();
+  const assigned = async (): Promise<number> =>
+    ((await (await page.request.get('/api/assignments')).json()) as readonly unknown[]).length;
+  await expect.poll(assigned).toBe(3);
+  await page.getByRole('button', { name: say('common.undo') }).click();
+  await expect.poll(assigned).toBe(1);
+});

@@ -15,10 +15,12 @@ import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/api-error.ts';
 import { useCreateAssignment } from '../api/practice.ts';
+import { useStudents } from '../api/students.ts';
 import { PatternPicker } from '../components/patterns/PatternPicker.tsx';
 import { useLadder } from '../workers/useLadder.ts';
 import { LadderEditor } from './LadderEditor.tsx';
 import { SongSectionPicker } from './SongSectionPicker.tsx';
+import { useAssignToOthers } from './useAssignToOthers.ts';
 import { tempoRange } from '../components/students/student-text.ts';
 
 const Warning = ({ ladder, take }: { readonly ladder: PracticeLadder; readonly take: (target: number) => void }) => {
@@ -93,6 +95,39 @@ const usePlan = (ladder: PracticeLadder | undefined) => {
   return { plan, arranging, arrange, setArranging };
 };
 
+interface OthersProps {
+  readonly student: Student;
+  readonly chosen: readonly Student[];
+  readonly choose: (students: readonly Student[]) => void;
+}
+
+/** Who else has the same set: each with a ladder for the own hand. */
+const Others = ({ student, chosen, choose }: OthersProps) => {
+  const { data: students = [] } = useStudents();
+  const others = students.filter(({ id, archivedAt }) => id !== student.id && archivedAt === null);
+  if (others.length === 0) return null;
+  return (
+    <details className="assign-others">
+      <summary>{say('students.assign-to-others', { count: chosen.length })}</summary>
+      <div>
+        {others.map((one) => (
+          <Form.Check
+            key={one.id}
+            type="checkbox"
+            id={`assign-${one.id}`}
+            label={one.name}
+            checked={chosen.some(({ id }) => id === one.id)}
+            onChange={({ target }) =>
+              choose(target.checked ? [...chosen, one] : chosen.filter(({ id }) => id !== one.id))
+            }
+          />
+        ))}
+      </div>
+      <p className="text-soft">{say('students.assign-to-others-how')}</p>
+    </details>
+  );
+};
+
 const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
   const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
@@ -101,8 +136,18 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const set = useCreateAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
   const { plan, arranging, arrange, setArranging } = usePlan(ladder);
+  const [others, setOthers] = useState<readonly Student[]>([]);
+  const assignToOthers = useAssignToOthers();
   const keep = (kept: LadderPlan): void =>
-    set.mutate({ name: pattern.name, pattern, sourceId, target, way, plan: kept }, { onSuccess: hide });
+    set.mutate(
+      { name: pattern.name, pattern, sourceId, target, way, plan: kept },
+      {
+        onSuccess: () => {
+          void assignToOthers(others, { pattern, sourceId, target });
+          hide();
+        },
+      },
+    );
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="set-title">
       <Form
@@ -154,6 +199,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
               {say('students.edit-stages')}
             </Button>
           )}
+          <Others student={student} chosen={others} choose={setOthers} />
           {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
         </Modal.Body>
         <Modal.Footer>

@@ -92,6 +92,11 @@ export const students = {
   'students.roster-day': '“{value}” is not a day of the week.',
   'students.roster-time': '“{value}” is not a time like 16:30.',
   'students.roster-minutes': '“{value}” is not a number of minutes.',
+  'students.assign-to-others':
+    '{count, plural, =0 {Assign to other students too} one {Also for # other student} other {Also for # other students}}',
+  'students.assign-to-others-how': 'Each gets a practice ladder for their own hand.',
+  'students.assigned-to-others':
+    '{name} was also assigned to {count, plural, one {# other student} other {# other students}}.',
   'students.slips': 'Where it slips',
   'students.slip-figure': 'Missed passes by their place: {count}',
   'students.slip-count': '{count, plural, one {# time} other {# times}} ({share}%)',
