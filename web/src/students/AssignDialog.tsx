@@ -136,14 +136,13 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const set = useCreateAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
   const { plan, arranging, arrange, setArranging } = usePlan(ladder);
-  const [others, setOthers] = useState<readonly Student[]>([]);
-  const assignToOthers = useAssignToOthers();
+  const { others, choose, assign } = useAssignToOthers();
   const keep = (kept: LadderPlan): void =>
     set.mutate(
       { name: pattern.name, pattern, sourceId, target, way, plan: kept },
       {
         onSuccess: () => {
-          void assignToOthers(others, { pattern, sourceId, target });
+          void assign({ pattern, sourceId, target });
           hide();
         },
       },
@@ -199,7 +198,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
               {say('students.edit-stages')}
             </Button>
           )}
-          <Others student={student} chosen={others} choose={setOthers} />
+          <Others student={student} chosen={others} choose={choose} />
           {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
         </Modal.Body>
         <Modal.Footer>

@@ -2,6 +2,7 @@ import type { Student } from '@fleet-wren/contract';
 import { PRACTICE_METHODS, toLadderPlan, type HandProfile, type Pattern } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { createAssignment, useDeleteAssignment } from '../api/practice.ts';
 import { useHandProfiles } from '../api/studio-settings.ts';
@@ -26,8 +27,9 @@ const assignTo = async (student: Student, hand: HandProfile, shared: SharedAssig
   return (await createAssignment(student.id, form)).id;
 };
 
-/** Sets one thing for several students; one press takes all of it back. */
+/** Who else has the same set, and setting it for them; one press takes all of it back. */
 export const useAssignToOthers = () => {
+  const [others, choose] = useState<readonly Student[]>([]);
   const { hand, hands } = useSelectedHand();
   const { data: profiles = [] } = useHandProfiles();
   const client = useQueryClient();
@@ -37,10 +39,10 @@ export const useAssignToOthers = () => {
     const own = profiles.filter((kept) => kept.studentId === studentId).at(-1);
     return hands.find(({ key }) => key === `own:${own?.id}`) ?? hand;
   };
-  return async (students: readonly Student[], shared: SharedAssignment): Promise<void> => {
+  const assign = async (shared: SharedAssignment): Promise<void> => {
     const made: string[] = [];
     try {
-      for (const student of students) {
+      for (const student of others) {
         const id = await assignTo(student, handOf(student.id), shared);
         if (id !== null) made.push(id);
       }
@@ -54,4 +56,5 @@ export const useAssignToOthers = () => {
       action: { label: say('common.undo'), run: () => made.forEach((id) => remove.mutate(id)) },
     });
   };
+  return { others, choose, assign };
 };
