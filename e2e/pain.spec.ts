@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { phoneAtThumb } from './practice-room.ts';
+import { phoneAtThumb, untilStanding } from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
 
 test('pain: asked where, paused, first of all on every page of the teacher, answered, and practice goes on', async ({
@@ -18,7 +18,7 @@ test('pain: asked where, paused, first of all on every page of the teacher, answ
   await phone.getByRole('button', { name: say('practice.pain-ring') }).click();
   await expect(phone.getByRole('heading', { name: say('practice.paused') })).toBeVisible();
   await expect(phone.locator('.room-surface')).toHaveCount(0);
-  await expect(phone.getByText(say('practice.syncing'))).toBeHidden();
+  await untilStanding(page, ({ pain }) => pain?.where === 'a');
 
   const report = page.getByRole('note', { name: say('students.pain-badge') });
   const student = page.url();
@@ -50,7 +50,7 @@ test('an answer may lower the tempo: no stage is faster, and practice goes on wi
   await phone.getByRole('button', { name: say('practice.report-pain') }).click();
   await phone.getByRole('button', { name: say('practice.pain-wrist') }).click();
   await expect(phone.getByRole('heading', { name: say('practice.paused') })).toBeVisible();
-  await expect(phone.getByText(say('practice.syncing'))).toBeHidden();
+  await untilStanding(page, ({ pain }) => pain?.where === 'wrist');
   await page.reload();
   await page.getByRole('button', { name: say('students.pain-answer-it') }).click();
   const dialog = page.getByRole('dialog');

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { createPattern } from '@fleet-wren/core';
+import { createPattern, type PracticeProgress, type ProgressSummary } from '@fleet-wren/core';
 import type { Browser, Page } from '@playwright/test';
 import { expect, openStudio } from './studio.ts';
 
@@ -56,4 +56,32 @@ export const phoneAtThumb = async (page: Page, browser: Browser): Promise<Page> 
 export const countIt = async (phone: Page): Promise<void> => {
   const asked = phone.getByRole('button', { name: say('practice.count-it'), exact: true });
   if (await asked.isVisible()) await asked.click();
+};
+
+interface AssignmentLine {
+  readonly id: string;
+  readonly standing: ProgressSummary;
+}
+
+/** How the studio's assignments stand, once something of them is as it should be: what a room sent has arrived. */
+export const untilStanding = async (page: Page, isSo: (standing: ProgressSummary) => boolean): Promise<void> => {
+  await expect
+    .poll(async () => {
+      const lines = (await (await page.request.get('/api/assignments')).json()) as readonly AssignmentLine[];
+      return lines.some(({ standing }) => isSo(standing));
+    })
+    .toBe(true);
+};
+
+/** Waits until so many missed passes have arrived with their place. */
+export const untilSlipsArrived = async (page: Page, count: number): Promise<void> => {
+  const [line] = (await (await page.request.get('/api/assignments')).json()) as readonly AssignmentLine[];
+  await expect
+    .poll(async () => {
+      const progress = (await (
+        await page.request.get(`/api/assignments/${line?.id}/progress`)
+      ).json()) as PracticeProgress;
+      return progress.slipPlaces.reduce((sum, slip) => sum + slip.count, 0);
+    })
+    .toBe(count);
 };

@@ -2,7 +2,15 @@ import { say } from '@fleet-wren/wording';
 import { randomUUID } from 'node:crypto';
 import { createSong, type LadderPlan } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
-import { PATTERN, countIt, phoneAtThumb, phoneIn, setPattern, withStudent } from './practice-room.ts';
+import {
+  PATTERN,
+  countIt,
+  phoneAtThumb,
+  phoneIn,
+  setPattern,
+  untilSlipsArrived,
+  withStudent,
+} from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
 
 const THUMB = say('stage.thumb.name', { finger: 'p' });
@@ -381,7 +389,7 @@ test('where a pass slipped: touched on the figure, shown with the assignment', a
   await expect(phone.getByText(say('practice.mark-the-place'))).toBeHidden();
   await phone.getByRole('button', { name: say('common.missed') }).click();
   await phone.locator('.room-figure [data-stroke]').nth(1).click();
-  await expect(phone.getByText(say('practice.syncing'))).toBeHidden();
+  await untilSlipsArrived(page, 2);
   await page.reload();
   await page.getByRole('button', { name: say('students.show-ladder-and-history') }).click();
   const slips = page.getByRole('region', { name: say('students.slips') });
