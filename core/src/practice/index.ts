@@ -103,9 +103,4 @@ export {
   type SimulationResult,
   type SimulatedStudent,
 } from './simulation/simulate-practice.ts';
-export {
-  drawNormal,
-  simulateMotorLearning,
-  type MotorLearner,
-  type MotorLearning,
-} from './simulation/motor-learner.ts';
+export { simulateMotorLearning, type MotorLearner, type MotorLearning } from './simulation/motor-learner.ts';

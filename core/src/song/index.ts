@@ -24,7 +24,7 @@ export { SONG_DOCUMENT_TYPE, applySongEdit, type SongChange, type SongEdit } fro
 export { analyseSong, type BarAnalysis, type SongAnalysis } from './analysis/analyse-song.ts';
 export { computeLearningOrder, type LearningStep, type Motif } from './analysis/motifs.ts';
 export type { ThumbBar } from './analysis/thumb-line.ts';
-export { exportSongSheet } from './io/export-song-sheet.ts';
+export { exportSongSheet, formatBarChords } from './io/export-song-sheet.ts';
 export {
   parseChart,
   type ChordChart,

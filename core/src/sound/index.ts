@@ -10,3 +10,4 @@ export * from './count-words.ts';
 export * from './playback-schedule.ts';
 export * from './sound-source.ts';
 export * from './render-audio.ts';
+export { sampleNormal } from './sample-normal.ts';

@@ -142,7 +142,7 @@ const useCounting = ({ room, item }: SessionProps, { key }: CurrentStage, tempo:
       const heard = said === 'slipped' && slip ? { slip } : {};
       last.current = tell({ kind: said, stage: key, tempo: tempo ?? undefined, by, ...heard });
     },
-    /** Says where the last pass slipped: it is told once more, with the place. */
+    /** Adds to the last missed pass where it slipped: it is replaced by one with the place. */
     mark: (tick: number): void => {
       if (!last.current) return;
       tell({ kind: 'undone', of: last.current });

@@ -1,5 +1,6 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
+  formatBarChords,
   rehearsalLetter,
   formatChordSymbol,
   formatMaxTempo,
@@ -21,7 +22,7 @@ import { Say } from '../components/say/Say.tsx';
 import { songRepository } from '../api/songs.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
-import { formatBarChords, mapFirstOccurrences, createBarThumbnails } from '../components/song/song-bars.ts';
+import { mapFirstOccurrences, createBarThumbnails } from '../components/song/song-bars.ts';
 import { useSongAnalysis } from '../components/song/useSongAnalysis.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';

@@ -1,5 +1,6 @@
 import { say, sayProblems } from '@fleet-wren/wording';
 import {
+  formatBarChords,
   findBassString,
   getBarsAt,
   createSetBarsEdit,
@@ -18,7 +19,6 @@ import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts
 import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
 import { useElementWidth } from '../components/useElementWidth.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-import { formatBarChords } from '../components/song/song-bars.ts';
 import { BarEditorDialog, type BarLayer } from './BarEditorDialog.tsx';
 import { BarActions } from './BarActions.tsx';
 import { BarPatternSelect } from './BarPatternSelect.tsx';

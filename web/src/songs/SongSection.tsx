@@ -2,6 +2,7 @@ import { FigureBadge } from '../components/figure/FigureBadge.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
 import {
+  formatBarChords,
   createHalfTimeEdit,
   formatMetre,
   rehearsalLetter,
@@ -24,7 +25,6 @@ import { Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
-import { formatBarChords } from '../components/song/song-bars.ts';
 import { BARS_PER_ROW } from './song-shortcuts.ts';
 import { useShownKey } from './useShownKey.ts';
 import { formatBarNumerals } from './bar-numerals.ts';

@@ -1,6 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { Song } from '@fleet-wren/core';
-import { formatBarChords } from '../components/song/song-bars.ts';
+import { formatBarChords, type Song } from '@fleet-wren/core';
 import { BARS_PER_ROW } from './song-shortcuts.ts';
 
 /** A song's chords as a chart that can be pasted again: sections in the order of the form, four bars a line. */

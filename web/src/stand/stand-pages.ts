@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import {
+  formatBarChords,
   extractBars,
   extractPatternBars,
   listChordNames,
@@ -9,7 +10,6 @@ import {
   type SongAnalysis,
 } from '@fleet-wren/core';
 import { chordWords } from '../components/chords/chord-text.ts';
-import { formatBarChords } from '../components/song/song-bars.ts';
 
 /** One bar as it stands before the player. */
 export interface StandPage {

@@ -28,18 +28,23 @@ interface RungProps extends ArrangeProps {
   readonly index: number;
 }
 
-const isTempo = (typed: string): boolean =>
-  /^\d{1,3}$/.test(typed) && Number(typed) >= TEMPO_RANGE.least && Number(typed) <= TEMPO_RANGE.most;
+interface NumberFieldProps {
+  readonly label: string;
+  readonly shown: string;
+  readonly placeholder?: string;
+  readonly digits: number;
+  readonly range: { readonly least: number; readonly most: number };
+  /** Takes what was typed; null where the field was emptied. */
+  readonly take: (value: number | null) => void;
+}
 
-/** The tempo of a stage: one that is typed is the only one; emptied, the steps of the ladder come back. */
-const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
+/** A whole number of a stage, taken when the field is left; emptied, what the ladder asks for comes back. */
+const NumberField = ({ label, shown, placeholder, digits, range, take }: NumberFieldProps) => {
   const [typed, setTyped] = useState<string | null>(null);
-  const made = ladder.stages.find(({ key }) => key === stage.key)?.tempos ?? stage.tempos;
-  const { tempos } = stage;
-  const shown = tempos.length === 1 ? String(tempos[0]) : '';
-  const take = (): void => {
-    if (typed !== null && (typed === '' || isTempo(typed)))
-      change(updateStage(plan, stage.key, { tempos: typed === '' ? made : [Number(typed)] }));
+  const leave = (): void => {
+    const value = Number(typed);
+    if (typed === '') take(null);
+    else if (typed !== null && value >= range.least && value <= range.most) take(value);
     setTyped(null);
   };
   return (
@@ -47,35 +52,42 @@ const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
       size="sm"
       className="arrange-tempo"
       inputMode="numeric"
-      maxLength={3}
-      aria-label={say('students.tempo-of-bpm', { name: sayLabel(stage.name) })}
-      placeholder={tempos.length > 1 ? `${tempos[0]}–${tempos.at(-1)}` : undefined}
+      maxLength={digits}
+      aria-label={label}
+      placeholder={placeholder}
       value={typed ?? shown}
-      onChange={({ target }) => setTyped(target.value)}
-      onBlur={take}
+      onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
+      onBlur={leave}
+    />
+  );
+};
+
+/** The tempo of a stage: one that is typed is the only one; emptied, the steps of the ladder come back. */
+const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
+  const made = ladder.stages.find(({ key }) => key === stage.key)?.tempos ?? stage.tempos;
+  const { tempos } = stage;
+  return (
+    <NumberField
+      label={say('students.tempo-of-bpm', { name: sayLabel(stage.name) })}
+      shown={tempos.length === 1 ? String(tempos[0]) : ''}
+      placeholder={tempos.length > 1 ? `${tempos[0]}–${tempos.at(-1)}` : undefined}
+      digits={3}
+      range={TEMPO_RANGE}
+      take={(tempo) => change(updateStage(plan, stage.key, { tempos: tempo === null ? made : [tempo] }))}
     />
   );
 };
 
 /** Clean passes in a row that pass a stage: what is typed; emptied, what the ladder asks for. */
 const GateField = ({ ladder, plan, change, stage }: RungProps) => {
-  const [typed, setTyped] = useState<string | null>(null);
   const made = ladder.stages.find(({ key }) => key === stage.key)?.gate ?? stage.gate;
-  const take = (): void => {
-    const gate = typed === '' ? made : Number(typed);
-    if (typed !== null && gate >= 1 && gate <= LADDER_PLAN_LIMITS.gate) change(updateStage(plan, stage.key, { gate }));
-    setTyped(null);
-  };
   return (
-    <Form.Control
-      size="sm"
-      className="arrange-tempo"
-      inputMode="numeric"
-      maxLength={2}
-      aria-label={say('students.gate-of', { name: sayLabel(stage.name) })}
-      value={typed ?? String(stage.gate)}
-      onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
-      onBlur={take}
+    <NumberField
+      label={say('students.gate-of', { name: sayLabel(stage.name) })}
+      shown={String(stage.gate)}
+      digits={2}
+      range={{ least: 1, most: LADDER_PLAN_LIMITS.gate }}
+      take={(gate) => change(updateStage(plan, stage.key, { gate: gate ?? made }))}
     />
   );
 };

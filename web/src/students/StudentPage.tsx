@@ -11,6 +11,7 @@ import { useAssignments, usePracticeLog } from '../api/practice.ts';
 import { useStudent } from '../api/students.ts';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { downloadFile, toFileName } from '../components/download.ts';
+import { spreadsheetCell } from '../components/spreadsheet-cell.ts';
 import { LogNoteForm } from '../components/lesson/LogNoteForm.tsx';
 import { HandHistory } from './HandHistory.tsx';
 import { AssignmentCard } from './AssignmentCard.tsx';
@@ -91,8 +92,7 @@ const Log = ({ student, items }: LogProps) => {
 
 const csvCell = (value: unknown): string => {
   const text = value === undefined || value === null ? '' : String(value);
-  // A cell that a spreadsheet would take for a formula is written as text.
-  const safe = /^[=+\-@\t]/.test(text) ? `'${text}` : text;
+  const safe = spreadsheetCell(text);
   return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 };
 

@@ -2,6 +2,7 @@ import type { Student } from '@fleet-wren/contract';
 import { say, weekdayNames } from '@fleet-wren/wording';
 import type { StudentProfile } from '@fleet-wren/core';
 import Papa from 'papaparse';
+import { spreadsheetCell } from '../components/spreadsheet-cell.ts';
 
 /** A student as a row of a roster has it. */
 export interface RosterEntry {
@@ -27,16 +28,13 @@ const COLUMNS = ['name', 'lesson day', 'lesson time', 'minutes per week', 'notes
 
 const LIMITS = { name: 80, notes: 4000, minutes: 5000 } as const;
 
-/** A cell that a spreadsheet would take for a formula is written as text. */
-const safe = (text: string): string => (/^[=+\-@\t]/.test(text) ? `'${text}` : text);
-
 /** The students of a studio as a table (CSV, RFC 4180): name, lesson, minutes, notes. */
 export const formatRoster = (students: readonly Student[]): string =>
   Papa.unparse({
     fields: [...COLUMNS],
     data: students.map(({ name, about: { lessonDay, lessonTime, weeklyMinutes, notes } }) =>
       [name, lessonDay ? weekdayNames()[lessonDay - 1] : '', lessonTime ?? '', weeklyMinutes ?? '', notes ?? ''].map(
-        (cell) => safe(String(cell)),
+        (cell) => spreadsheetCell(String(cell)),
       ),
     ),
   });

@@ -5,8 +5,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { createAssignment, useDeleteAssignment } from '../api/practice.ts';
-import { useHandProfiles } from '../api/studio-settings.ts';
-import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
+import { useStudentHands } from '../components/hand/useStudentHand.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { backgroundWorker } from '../workers/workers.ts';
 
@@ -30,15 +29,10 @@ const assignTo = async (student: Student, hand: HandProfile, shared: SharedAssig
 /** Who else has the same set, and setting it for them; one press takes all of it back. */
 export const useAssignToOthers = () => {
   const [others, choose] = useState<readonly Student[]>([]);
-  const { hand, hands } = useSelectedHand();
-  const { data: profiles = [] } = useHandProfiles();
+  const handOf = useStudentHands();
   const client = useQueryClient();
   const remove = useDeleteAssignment();
   const notice = useToast();
-  const handOf = (studentId: string): HandProfile => {
-    const own = profiles.filter((kept) => kept.studentId === studentId).at(-1);
-    return hands.find(({ key }) => key === `own:${own?.id}`) ?? hand;
-  };
   const assign = async (shared: SharedAssignment): Promise<void> => {
     const made: string[] = [];
     try {

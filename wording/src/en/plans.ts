@@ -101,6 +101,6 @@ export const plans = {
   'session-line.position.why': 'Before you play.',
   'session-line.warm-up': 'Warm-up: open strings, slowly',
   'session-line.warm-up.why': 'Cold hands learn slowly and strain easily.',
-  'session-line.again': 'Again, with a fresh ear.',
+  'session-line.again': 'Once more. Shake out your hand first.',
   'session-line.why': '{state, select, new {New.} stuck {Stuck: change the approach.} other {Current stage.}}',
 } as const;

@@ -13,7 +13,7 @@ export const practice = {
   'practice.continue': 'Continue',
   'practice.report-pain': 'Report pain',
   'practice.pain-where': 'Where does it hurt?',
-  'practice.pain-what-happens': 'Stop playing. Your teacher is told, and this is paused until they answer.',
+  'practice.pain-what-happens': 'Stop playing. Your teacher will see this, and the piece is paused until they answer.',
   'practice.pain-none': 'It doesn’t hurt',
   'practice.pain-thumb': 'Thumb',
   'practice.pain-index': 'Index finger',

@@ -1,5 +1,4 @@
-import { createSeededRandom, type RandomSource } from '../../sound/index.ts';
-import { drawNormal } from '../simulation/motor-learner.ts';
+import { createSeededRandom, sampleNormal, type RandomSource } from '../../sound/index.ts';
 import { ABILITY_MODEL, estimateAbilities, predictCleanProbability, type ConstraintHistory } from './ability-model.ts';
 import type { StrainAttempts } from './session-filter.ts';
 
@@ -17,7 +16,7 @@ const practise = (
 ): ConstraintHistory => ({
   supposed: ABILITY_MODEL.priorMean,
   sessions: Array.from({ length: sessions }, (_, index) => {
-    const form = ability + daySpread * drawNormal(random);
+    const form = ability + daySpread * sampleNormal(random);
     const rows = Array.from({ length: attempts }, (): StrainAttempts => {
       const strain = Math.exp(ability) * (0.8 + 0.35 * random());
       const clean = random() < 0.98 / (1 + Math.exp(sharpness * (Math.log(strain) - form)));
@@ -37,8 +36,8 @@ test.each([6, 8, 12, 18])(
   (sharpness) => {
     const random = createSeededRandom(sharpness);
     const inside = Array.from({ length: 200 }, () => {
-      const hand = 0.2 * drawNormal(random);
-      const truths = [0, 1, 2].map(() => ABILITY_MODEL.priorMean + hand + 0.14 * drawNormal(random));
+      const hand = 0.2 * sampleNormal(random);
+      const truths = [0, 1, 2].map(() => ABILITY_MODEL.priorMean + hand + 0.14 * sampleNormal(random));
       const histories = truths.map((ability) =>
         practise(random, { ability, sharpness, daySpread: 0.03 }, { sessions: 4, attempts: 15 }),
       );

@@ -1,4 +1,4 @@
-import type { RandomSource } from '../../sound/index.ts';
+import { sampleNormal, type RandomSource } from '../../sound/index.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
 import type { PracticeEvent } from '../log/practice-event.ts';
 import { applyEvent, createLadderPosition, type LadderPosition } from '../log/ladder-position.ts';
@@ -35,14 +35,6 @@ export interface MotorLearning {
   readonly sessions: readonly { readonly day: number; readonly skill: number }[];
   readonly isThrough: boolean;
 }
-
-/**
- * A number from the standard normal distribution (Box & Muller, Annals of Mathematical Statistics 29(2), 1958).
- * @example
- * drawNormal(() => 0.5).toFixed(3) // => '-1.177'
- */
-export const drawNormal = (random: RandomSource): number =>
-  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
 interface LearnerState {
   slow: number;
@@ -81,7 +73,7 @@ const isCleanAttempt = (
   { skill, strain }: { readonly skill: number; readonly strain: number },
 ): boolean => {
   const isLapse = random() < learner.lapses;
-  return skill + learner.spread * drawNormal(random) > Math.log(strain) && !isLapse;
+  return skill + learner.spread * sampleNormal(random) > Math.log(strain) && !isLapse;
 };
 
 const playSession = (
@@ -91,7 +83,7 @@ const playSession = (
   { day, random }: { readonly day: number; readonly random: RandomSource },
 ): void => {
   rest(learner, state, day);
-  const form = learner.daySpread * drawNormal(random);
+  const form = learner.daySpread * sampleNormal(random);
   const start = day * MILLISECONDS_PER_DAY + 17 * 3_600_000;
   for (let attempt = 0; attempt < learner.attempts; attempt += 1) {
     const stage = plan.stages[state.position.stage];

@@ -7,10 +7,19 @@ const BARS_PER_LINE = 4;
 /** What stands for a bar in which no chord sounds, and for one that goes on with the chord before. */
 const SIGNS = { none: 'N.C.', same: '%' } as const;
 
-/** The chords of a bar as they are read again: symbols, with dots for the beats they go on. */
-const formatChords = ({ chords, metre: own, texture }: Bar, { metre: songMetre }: Pick<Song, 'metre'>): string => {
-  if (chords.length === 0) return texture === 'rest' ? SIGNS.none : SIGNS.same;
-  const metre = own ?? songMetre;
+/**
+ * The chords of a bar as they are typed: symbols, with dots for the beats they go on where they share it unevenly.
+ * @example
+ * formatBarChords(
+ *   { chords: [{ at: 0, voicing: 'C' }, { at: 2520, voicing: 'G' }], texture: 'rest' },
+ *   { metre: { beats: 4, unit: 4 } },
+ * ) // => 'C . . G'
+ */
+export const formatBarChords = (
+  { chords, metre: own }: Pick<Bar, 'chords' | 'metre'>,
+  song: Pick<Song, 'metre'>,
+): string => {
+  const metre = own ?? song.metre;
   const beat = ticksPerBeat(metre);
   const isEven = chords.every(({ at }, index) => at === Math.round((index * ticksPerBar(metre)) / chords.length));
   if (isEven || !chords.every(({ at }) => at % beat === 0)) return chords.map(({ voicing }) => voicing).join(' ');
@@ -19,6 +28,9 @@ const formatChords = ({ chords, metre: own, texture }: Bar, { metre: songMetre }
     (_, place) => chords.find(({ at }) => at === place * beat)?.voicing ?? '.',
   ).join(' ');
 };
+
+const formatChords = (bar: Bar, song: Song): string =>
+  formatBarChords(bar, song) || (bar.texture === 'rest' ? SIGNS.none : SIGNS.same);
 
 /** Words that cannot be taken for a bar line. */
 const wordsOf = ({ words = '' }: Bar): string => words.replaceAll('|', '/').replace(/\s+/g, ' ').trim();

@@ -1,8 +1,7 @@
 import { message, type Message } from '../../message/index.ts';
 import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
-import type { RandomSource } from '../../sound/index.ts';
+import { sampleNormal, type RandomSource } from '../../sound/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
-import { sampleNormal } from './sample-normal.ts';
 
 /** How an invented player plays: seconds, decibels, shares. */
 export interface PlayerModel {

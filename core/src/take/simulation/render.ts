@@ -1,9 +1,8 @@
 import type { Digit } from '../../pattern/index.ts';
-import { synthesisePluckedString, type RandomSource } from '../../sound/index.ts';
+import { sampleNormal, synthesisePluckedString, type RandomSource } from '../../sound/index.ts';
 import { rootMeanSquare } from '../../statistics/index.ts';
 import { midiToFrequency } from '../../instrument/index.ts';
 import type { SimulatedPerformance, SimulatedStroke } from './player-model.ts';
-import { sampleNormal } from './sample-normal.ts';
 
 // Looked up once, not in every step.
 const { ceil, exp, max, min, round, sin } = Math;

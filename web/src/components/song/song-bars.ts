@@ -1,12 +1,8 @@
 import { say } from '@fleet-wren/wording';
 import {
-  beatsPerBar,
   parseBarIndex,
   spellPitchClass,
   locatePlayedBar,
-  ticksPerBar,
-  ticksPerBeat,
-  type Bar,
   type ThumbnailStroke,
   type Song,
   type SongAnalysis,
@@ -41,20 +37,6 @@ export const formatBarName = (song: Song, { expanded }: SongAnalysis, bar: numbe
   return played
     ? say('songs.bar-name', { section: name, bar: played.index + 1, ending: played.isInEnding ? played.repeat : 0 })
     : '';
-};
-
-/** The chords of a bar as they are typed: symbols, with dots for the beats they go on. */
-export const formatBarChords = ({ chords, metre: own }: Bar, song: Pick<Song, 'metre'>): string => {
-  const metre = own ?? song.metre;
-  const beat = ticksPerBeat(metre);
-  const onBeats = chords.every(({ at }) => at % beat === 0);
-  const even = chords.every(({ at }, index) => at === Math.round((index * ticksPerBar(metre)) / chords.length));
-  const names = chords.map(({ voicing }) => voicing);
-  if (even || !onBeats) return names.join(' ');
-  return Array.from(
-    { length: beatsPerBar(metre) },
-    (_, place) => chords.find(({ at }) => at === place * beat)?.voicing ?? '.',
-  ).join(' ');
 };
 
 /** Keys by name, for a choice. */
