@@ -26,7 +26,7 @@ const PASSING: ReadonlySet<ErrorCode> = new Set(['unavailable', 'answer-incomple
 /** What a request may have beside what its route takes. */
 export interface RequestOptions {
   readonly headers?: Readonly<Record<string, string>>;
-  /** Whether it goes out even when the page is being left; nothing is tried again then. */
+  /** Whether it goes out even when the page is being left. */
   readonly keepalive?: boolean;
   /** Times it is tried again: none for a caller with a schedule of its own. */
   readonly retries?: number;
@@ -109,8 +109,7 @@ export const retry = <T>(work: (attempt: number) => Promise<T>, count: number = 
   });
 
 /** Times a request is tried again: only what does no more the second time than it did the first. */
-const retriesFor = (route: Route, { retries, keepalive = false }: RequestOptions): number => {
-  if (keepalive) return 0;
+const retriesFor = (route: Route, { retries }: RequestOptions): number => {
   if (retries !== undefined) return retries;
   return /^(GET|DELETE) /.test(route) || takesIdempotencyKey(route) ? RETRIES.count : 0;
 };

@@ -1,6 +1,7 @@
 import type { StudioSettings } from '@fleet-wren/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
+import { ApiError } from './api-error.ts';
 import { callApi } from './http-client.ts';
 
 interface KeptSettings {
@@ -9,6 +10,9 @@ interface KeptSettings {
 }
 
 const KEY = ['settings'] as const;
+
+/** The settings as the server last gave them, without what is still on its way there. */
+const CONFIRMED_KEY = ['confirmed settings'] as const;
 const NONE: StudioSettings = {};
 
 /** The name under which changes of settings are known to be under way. */
@@ -22,12 +26,25 @@ export const useSettings = (): StudioSettings => {
   const client = useQueryClient();
   const fetchSettings = async (): Promise<KeptSettings> => {
     const kept = await callApi('GET /settings');
+    client.setQueryData(CONFIRMED_KEY, kept);
     const isChanging = client.isMutating({ mutationKey: CHANGING }) > 0;
     return (isChanging ? client.getQueryData<KeptSettings>(KEY) : undefined) ?? kept;
   };
   const { data } = useQuery({ queryKey: KEY, queryFn: fetchSettings, staleTime: 60_000 });
   return data?.settings ?? NONE;
 };
+
+type SettingsChange = (settings: StudioSettings) => StudioSettings;
+
+/** Writes a change onto what is known to be kept: one request, which goes out even when the page is being left. */
+const saveChange = ({ settings, version }: KeptSettings, change: SettingsChange): Promise<KeptSettings> =>
+  callApi('PUT /settings', { body: { settings: change(settings), version }, keepalive: true });
+
+/** The same onto what another window has set meanwhile. */
+const saveOnNewest = async (change: SettingsChange): Promise<KeptSettings> =>
+  saveChange(await callApi('GET /settings'), change);
+
+const isConflict = (error: unknown): boolean => error instanceof ApiError && error.code === 'version-conflict';
 
 /**
  * Changes the studio's settings: on what another window has set meanwhile, never over it. Changes are shown at once and
@@ -39,9 +56,13 @@ export const useUpdateSettings = () => {
   return useMutation({
     mutationKey: CHANGING,
     scope: { id: CHANGING[0] },
-    mutationFn: async (change: (settings: StudioSettings) => StudioSettings) => {
-      const { settings, version } = await callApi('GET /settings');
-      return callApi('PUT /settings', { body: { settings: change(settings), version } });
+    mutationFn: async (change: SettingsChange) => {
+      const confirmed = client.getQueryData<KeptSettings>(CONFIRMED_KEY);
+      if (!confirmed) return saveOnNewest(change);
+      return saveChange(confirmed, change).catch((error: unknown) => {
+        if (isConflict(error)) return saveOnNewest(change);
+        throw error;
+      });
     },
     onMutate: (change) => {
       // Not put back to what was there before it was asked for: that would take the change back a moment later.
@@ -52,6 +73,7 @@ export const useUpdateSettings = () => {
       }));
     },
     onSuccess: (kept) => {
+      client.setQueryData(CONFIRMED_KEY, kept);
       if (isLast()) client.setQueryData(KEY, kept);
     },
     onError: () => (isLast() ? client.invalidateQueries({ queryKey: KEY }) : undefined),

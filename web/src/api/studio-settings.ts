@@ -24,7 +24,7 @@ export const useCreateHandProfile = () =>
     callApi('POST /hands', { body: hand }),
   );
 export const useDeleteHandProfile = () =>
-  useChange('hands', (id: string) => callApi('DELETE /hands/:id', { params: { id } }));
+  useChange('hands', (id: string) => callApi('DELETE /hands/:id', { params: { id }, keepalive: true }));
 
 type SchoolForm = Omit<CustomSchool, 'id'>;
 export const useCreateSchool = () =>
@@ -34,7 +34,7 @@ export const useUpdateSchool = () =>
     callApi('PUT /schools/:id', { params: { id }, body: school }),
   );
 export const useDeleteSchool = () =>
-  useChange('schools', (id: string) => callApi('DELETE /schools/:id', { params: { id } }));
+  useChange('schools', (id: string) => callApi('DELETE /schools/:id', { params: { id }, keepalive: true }));
 
 /** Writes the estimates on the version that was read; what another window set meanwhile is never overwritten. */
 export const useUpdateEstimates = () => {

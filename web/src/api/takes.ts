@@ -137,7 +137,7 @@ export const useInvalidateTakes = () => {
 export const useDeleteTake = () => {
   const changed = useInvalidateTakes();
   return useMutation({
-    mutationFn: (id: string) => callApi('DELETE /takes/:id', { params: { id } }),
+    mutationFn: (id: string) => callApi('DELETE /takes/:id', { params: { id }, keepalive: true }),
     onSettled: changed,
   });
 };
