@@ -22,4 +22,5 @@ export * from './song/index.ts';
 export * from './harmonics/index.ts';
 export * from './take/index.ts';
 export * from './motion/index.ts';
+export * from './skills/index.ts';
 export * from './sheet/sheet-facts.ts';

@@ -38,6 +38,7 @@ import { generators } from './generators.ts';
 import { libraryFigures } from './library-figures.ts';
 import { transforms } from './transforms.ts';
 import { drillAxes } from './drill-axes.ts';
+import { skillNames } from './skills.ts';
 import { songForms } from './song-forms.ts';
 import { instruments } from './instruments.ts';
 
@@ -83,6 +84,7 @@ export const english = {
   ...libraryFigures,
   ...transforms,
   ...drillAxes,
+  ...skillNames,
   ...songForms,
   ...instruments,
 } as const;

@@ -1,0 +1,201 @@
+import type { FigureDemand } from '../mastery/figure-demand.ts';
+import { expectPractice, expectedGains, foreseeFigure, type SkillBeliefs } from '../mastery/mastery-model.ts';
+import type { SkillCode } from '../skill.ts';
+import { listSkillStates, weighByTarget, type SkillState } from './skill-states.ts';
+
+/** A figure that could be practised. */
+export interface CourseFigure {
+  readonly id: string;
+  readonly demand: FigureDemand;
+}
+
+/** What is to be reached: a figure at a tempo. */
+export interface CourseTarget {
+  readonly demand: FigureDemand;
+  /** Beats per minute. */
+  readonly tempo: number;
+}
+
+/** A figure that is worth practising now. */
+export interface FigureSuggestion {
+  readonly id: string;
+  /** Beats per minute at which it is neither too easy nor too hard. */
+  readonly tempo: number;
+  /** Beats per minute it is worth taking it to. */
+  readonly fastest: number;
+  /** Probability of a clean pass at that tempo. */
+  readonly chance: number;
+  /** Skills in it that are not known yet: none or one. */
+  readonly newSkills: readonly SkillCode[];
+  /** How many of its skills are known. */
+  readonly knownSkills: number;
+  /** Minutes until it is likely clean, at most an hour. */
+  readonly minutes: number;
+  /** What a minute of it adds toward the target, for comparison only. */
+  readonly gain: number;
+}
+
+/** Chances between which a figure is worth practising, and the one it is set to (challenge point; est.). */
+const WORTHWHILE = { least: 0.7, aim: 0.78, most: 0.85 } as const;
+
+/** How slow a figure may be taken: a share of its tempo, and beats a minute. */
+const SLOWEST = { share: 0.4, tempo: 30 } as const;
+
+/** Seconds between two passes, and times a figure is gone round in one (est.). */
+export const PASS = { pause: 4, rounds: 2 } as const;
+
+/** Seconds one pass of a figure takes at a tempo, with the pause after it. */
+export const passSeconds = ({ seconds, tempo: written }: FigureDemand, tempo: number): number =>
+  (PASS.rounds * seconds * written) / tempo + PASS.pause;
+
+const STEPS = 12;
+
+/** The tempo at which a figure has the chance it should have; undefined where it is too easy or too hard at any. */
+const findWorthwhileTempo = (beliefs: SkillBeliefs, demand: FigureDemand, fastest: number): number | undefined => {
+  const chanceAt = (tempo: number): number => foreseeFigure(beliefs, demand, tempo).probability;
+  const slowest = Math.min(fastest, Math.max(SLOWEST.tempo, demand.tempo * SLOWEST.share));
+  const atFastest = chanceAt(fastest);
+  if (atFastest > WORTHWHILE.most || chanceAt(slowest) < WORTHWHILE.least) return undefined;
+  if (atFastest >= WORTHWHILE.aim) return fastest;
+  let [low, high] = [slowest, fastest];
+  for (let step = 0; step < STEPS; step += 1) {
+    const middle = (low + high) / 2;
+    if (chanceAt(middle) >= WORTHWHILE.aim) low = middle;
+    else high = middle;
+  }
+  return Math.floor(low);
+};
+
+/** The strain a figure may always be taken to, however slow it is written. */
+const USUAL_STRAIN = 0.5;
+
+/** The quickest a figure is worth practising: as tight as what it has in common with the target. */
+const fastestTempo = ({ tempo, uses }: FigureDemand, target: CourseTarget | undefined): number => {
+  const wanted = new Map(target?.demand.uses.map(({ code, strain }) => [code, strain]));
+  const share = target ? target.tempo / target.demand.tempo : 1;
+  const goal = Math.max(USUAL_STRAIN, ...uses.map(({ code }) => (wanted.get(code) ?? 0) * share));
+  const tightest = Math.max(...uses.map(({ strain }) => strain));
+  return Math.min(MAX_TEMPO, tempo * Math.max(1, goal / tightest));
+};
+
+const MAX_TEMPO = 240;
+const LIKELY = 0.9;
+const MOST_MINUTES = 60;
+const BLOCK = 10;
+
+/** Minutes until a figure is likely clean at a tempo, if the student learns as is expected. */
+const expectMinutes = (beliefs: SkillBeliefs, demand: FigureDemand, tempo: number): number => {
+  const seconds = passSeconds(demand, tempo);
+  let now = beliefs;
+  let passes = 0;
+  while (passes * seconds < MOST_MINUTES * 60 && foreseeFigure(now, demand, tempo).probability < LIKELY) {
+    now = expectPractice(now, demand, tempo, BLOCK);
+    passes += BLOCK;
+  }
+  return Math.max(5, Math.min(MOST_MINUTES, Math.round((passes * seconds) / 60)));
+};
+
+/** What each skill is worth where nothing in particular is to be reached: what is next. */
+const OPEN_GOAL: Readonly<Record<SkillState, number>> = { known: 0.02, begun: 1, next: 1, later: 0.2 };
+
+/** What is taken into account when figures are suggested. */
+export interface SuggestionOptions {
+  readonly target?: CourseTarget;
+  /** How many to suggest; three where it is not said. */
+  readonly count?: number;
+  /** Figures that are not wanted. */
+  readonly declined?: ReadonlySet<string>;
+  /** Skills the teacher does not want now. */
+  readonly declinedSkills?: ReadonlySet<SkillCode>;
+}
+
+const worthOfSkills = (
+  beliefs: SkillBeliefs,
+  states: ReadonlyMap<SkillCode, SkillState>,
+  target: CourseTarget | undefined,
+): ReadonlyMap<SkillCode, number> => {
+  if (!target) return new Map([...states].map(([code, state]) => [code, OPEN_GOAL[state]]));
+  return weighByTarget(target.demand, foreseeFigure(beliefs, target.demand, target.tempo).shares);
+};
+
+const isNew = (state: SkillState | undefined): boolean => state === 'next' || state === 'later';
+
+interface Rated extends Omit<FigureSuggestion, 'minutes'> {
+  readonly demand: FigureDemand;
+}
+
+const rate = (
+  beliefs: SkillBeliefs,
+  { id, demand }: CourseFigure,
+  states: ReadonlyMap<SkillCode, SkillState>,
+  worth: ReadonlyMap<SkillCode, number>,
+  fastest: number,
+): Rated | undefined => {
+  const newSkills = demand.uses.map(({ code }) => code).filter((code) => isNew(states.get(code)));
+  if (newSkills.length > 1 || newSkills.some((code) => states.get(code) === 'later')) return undefined;
+  const tempo = findWorthwhileTempo(beliefs, demand, fastest);
+  if (tempo === undefined) return undefined;
+  const outlook = foreseeFigure(beliefs, demand, tempo);
+  const gains = expectedGains(outlook);
+  const perPass = demand.uses.reduce(
+    (sum, { code }, place) => sum + (worth.get(code) ?? 0) * (gains[place] as number),
+    0,
+  );
+  return {
+    id,
+    demand,
+    tempo,
+    fastest: Math.round(fastest),
+    chance: outlook.probability,
+    newSkills,
+    knownSkills: demand.uses.length - newSkills.length,
+    gain: (perPass * 60) / passSeconds(demand, tempo),
+  };
+};
+
+/** The share of the best figure's gain below which another is not worth its minutes. */
+const LEAST_GAIN = 0.5;
+
+/** Figures of one set of new skills after the first: the same in other clothes is worth less beside it. */
+const REPEATED = 0.5;
+
+const pickVaried = (rated: readonly Rated[], count: number): readonly Rated[] => {
+  const picked: Rated[] = [];
+  const best = Math.max(0, ...rated.map(({ gain }) => gain));
+  const left = rated.filter(({ gain }) => gain >= best * LEAST_GAIN);
+  const worth = ({ gain, newSkills }: Rated): number => {
+    const alike = picked.filter((one) => one.newSkills.join() === newSkills.join()).length;
+    return gain * REPEATED ** alike;
+  };
+  while (picked.length < count && left.length > 0) {
+    left.sort((a, b) => worth(b) - worth(a));
+    picked.push(left.shift() as Rated);
+  }
+  return picked;
+};
+
+/**
+ * The figures a student gains most by now: each with a tempo at which it is clean seven to eight and a half times in
+ * ten, never with more than one new skill, the best first. The target itself is among them where it is in reach.
+ * @example
+ * suggestFigures(createSkillBeliefs(), [], {}) // => []
+ */
+export const suggestFigures = (
+  beliefs: SkillBeliefs,
+  figures: readonly CourseFigure[],
+  { target, count = 3, declined = new Set(), declinedSkills = new Set() }: SuggestionOptions = {},
+): readonly FigureSuggestion[] => {
+  const states = listSkillStates(beliefs);
+  const worth = worthOfSkills(beliefs, states, target);
+  const rated = figures.flatMap((figure) => {
+    if (declined.has(figure.id) || figure.demand.uses.length === 0) return [];
+    const fastest = figure.demand === target?.demand ? target.tempo : fastestTempo(figure.demand, target);
+    const one = rate(beliefs, figure, states, worth, fastest);
+    const isWanted = one && one.gain > 0 && !one.newSkills.some((code) => declinedSkills.has(code));
+    return isWanted ? [one] : [];
+  });
+  return pickVaried(rated, count).map(({ demand, ...one }) => ({
+    ...one,
+    minutes: expectMinutes(beliefs, demand, one.tempo),
+  }));
+};
