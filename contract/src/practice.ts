@@ -1,4 +1,5 @@
 import type {
+  AttemptSummary,
   ConstraintEstimate,
   LadderPlan,
   Pattern,
@@ -111,6 +112,7 @@ export interface StudentRoutes {
   'DELETE /assignments/:id': { response: void };
   'GET /assignments/:id/progress': { response: PracticeProgress };
   'GET /students/:id/ability': { response: readonly ConstraintEstimate[] };
+  'GET /students/:id/attempts': { response: readonly AttemptSummary[] };
   'GET /students/:id/events': { response: readonly StoredPracticeEvent[] };
   'POST /students/:id/events': { body: RecordEventsRequest; response: readonly AssignmentStanding[] };
   'GET /students/:id/links': { response: readonly PracticeLink[] };

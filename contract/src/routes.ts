@@ -102,6 +102,7 @@ export const ROUTES: Readonly<Record<Route, RouteInfo>> = {
   'DELETE /assignments/:id': route('teacher', 204, 'Delete an assignment and its log.'),
   'GET /assignments/:id/progress': route('teacher', 200, 'Progress by day and stage.'),
   'GET /students/:id/ability': route('teacher', 200, 'What practice says of a student’s hand.'),
+  'GET /students/:id/attempts': route('teacher', 200, 'A student’s passes by assignment, stage, day and tempo.'),
   'GET /students/:id/events': route('teacher', 200, 'The latest events of a student’s log.'),
   'POST /students/:id/events': route('teacher', 201, 'Record what happened in a lesson.'),
   'GET /students/:id/links': route('teacher', 200, 'Links to a student’s practice room.'),

@@ -109,6 +109,7 @@ export const ROUTES: readonly {
   { method: 'get', path: `/api/assignments/${ID}/progress` },
   { method: 'delete', path: `/api/assignments/${ID}` },
   { method: 'get', path: `/api/students/${ID}/ability` },
+  { method: 'get', path: `/api/students/${ID}/attempts` },
   { method: 'get', path: `/api/students/${ID}/events` },
   { method: 'post', path: `/api/students/${ID}/events`, body: { events: [{ assignment: ID, event }] } },
   { method: 'get', path: `/api/students/${ID}/links` },

@@ -5,6 +5,7 @@ import {
   removeStage,
   createPattern,
   type HandProfile,
+  type AttemptSummary,
   type ConstraintEstimate,
   type LadderPlan,
   type PracticeEvent,
@@ -94,6 +95,28 @@ describe('what practice says of a hand', () => {
     expect(heard?.slowness).toBeGreaterThan(1);
     const stranger = await server.newStudio();
     await stranger.get(`/api/students/${id}/ability`).expect(404);
+  });
+
+  test('passes come counted by stage, day and tempo, with the places of slips; strangers learn nothing', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const assigned = await set(agent, id);
+    const [first, second] = plan.stages.find(({ key }) => key === 'tempo')?.tempos ?? [];
+    const events = [
+      happened('clean', { stage: 'tempo', tempo: first }),
+      happened('clean', { stage: 'tempo', tempo: first }),
+      happened('slipped', { stage: 'tempo', tempo: first, slip: { reason: 'late', tick: 420 } }),
+      happened('slipped', { stage: 'tempo', tempo: second }),
+    ].map((event) => ({ assignment: assigned.id, event }));
+    await agent.post(`/api/students/${id}/events`).send({ events }).expect(201);
+    const counted = (await agent.get(`/api/students/${id}/attempts`).expect(200)).body as AttemptSummary[];
+    const row = { assignment: assigned.id, stage: 'tempo' };
+    expect(counted).toEqual([
+      expect.objectContaining({ ...row, tempo: first, clean: 2, slipped: 1, slipTicks: [420] }),
+      expect.objectContaining({ ...row, tempo: second, clean: 0, slipped: 1, slipTicks: [] }),
+    ]);
+    const stranger = await server.newStudio();
+    await stranger.get(`/api/students/${id}/attempts`).expect(404);
   });
 
   test('a student who has done nothing yet has nothing to tell', async () => {

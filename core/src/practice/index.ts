@@ -44,9 +44,10 @@ export {
   type TakeHandCorrection,
   type TransitionTimeEstimate,
 } from './hand/estimate-from-take.ts';
-export type { StudentProfile } from './student-profile.ts';
+export type { StudentGoal, StudentProfile } from './student-profile.ts';
 export { isPausedByPain, type PainReport } from './log/pain-report.ts';
 export { findSlipPlaces, type SlipCount, type SlipPlace } from './log/slip-places.ts';
+export { summariseAttempts, type AttemptSummary } from './log/attempt-summary.ts';
 export { findEarlyPress, type EarlyPress } from './log/early-press.ts';
 export {
   CLOCK,

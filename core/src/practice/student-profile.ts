@@ -14,4 +14,16 @@ export interface StudentProfile {
   readonly notes?: string;
   /** Drills the student knows, by the pattern they are variants of. */
   readonly known?: Readonly<Record<string, readonly string[]>>;
+  /** What the student works towards: a pattern or a song of the studio. */
+  readonly goal?: StudentGoal;
+  /** Codes of skills the teacher says the student has. */
+  readonly knownSkills?: readonly string[];
+  /** Figures the teacher does not want to have suggested, by their ids. */
+  readonly declinedFigures?: readonly string[];
+}
+
+/** A pattern or a song that is to be reached. */
+export interface StudentGoal {
+  readonly kind: 'pattern' | 'song';
+  readonly id: string;
 }

@@ -51,3 +51,13 @@ export {
   type LearningLaw,
   type SkillLearner,
 } from './simulation/skill-learner.ts';
+export {
+  SHARED_FIGURES,
+  findSharedFigure,
+  studySkills,
+  type SkillStudy,
+  type SkillStudyRequest,
+  type StudyFigure,
+  type TargetStudy,
+} from './study-skills.ts';
+export { listSkillAttempts, type PractisedPattern } from './mastery/practice-evidence.ts';

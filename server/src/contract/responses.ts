@@ -185,6 +185,7 @@ export const RESPONSES: Readonly<Record<RouteWithJson, Joi.Schema>> = {
   'PUT /assignments/:id': assignment,
   'GET /assignments/:id/progress': ofCore('PracticeProgress').required(),
   'GET /students/:id/ability': list(ofCore('ConstraintEstimate')),
+  'GET /students/:id/attempts': list(ofCore('AttemptSummary')),
   'GET /students/:id/events': list(object({ assignment: optionalId, event: ofCore('PracticeEvent').required() })),
   'POST /students/:id/events': standings,
   'GET /students/:id/links': list(object(linkFields)),

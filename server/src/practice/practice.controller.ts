@@ -60,6 +60,11 @@ export class AssignmentsController {
     return this.practice.ability(principal, id);
   }
 
+  @Handles('GET /students/:id/attempts')
+  attempts(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
+    return this.practice.attempts(principal, id);
+  }
+
   @Handles('GET /students/:id/events')
   log(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.practice.log(principal, id);

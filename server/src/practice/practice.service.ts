@@ -5,6 +5,7 @@ import { Semaphore } from 'async-mutex';
 import {
   correctClock,
   MILLISECONDS_PER_DAY,
+  type AttemptSummary,
   type ConstraintEstimate,
   type LadderPlan,
   message,
@@ -145,6 +146,13 @@ export class PracticeService {
     const attempts = await this.practice.attemptsOf(scope, studentId, LIMITS.heard);
     const plans = Object.fromEntries(all.map(({ id, plan }) => [id, plan]));
     return this.folds.hearHand({ plans, attempts, now });
+  }
+
+  /** A student’s passes, counted by assignment, stage, day and tempo. */
+  async attempts(principal: Principal, studentId: string): Promise<readonly AttemptSummary[]> {
+    const scope = await this.scopeOf(principal, studentId);
+    const counted = await this.practice.attemptsOf(scope, studentId, LIMITS.heard);
+    return this.folding.runExclusive(() => this.folds.countAttempts({ counted }));
   }
 
   async deleteAssignment(principal: Principal, id: string): Promise<void> {

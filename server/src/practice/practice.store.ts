@@ -354,7 +354,8 @@ export class PracticeStore {
       .orderBy('at', 'desc')
       .limit(most)
       .select('id', 'at', 'kind', 'body', 'assignment_id');
-    const row = "json_build_array(id, at, kind, body->'stage', body->'tempo', body->'of')";
+    const row =
+      "json_build_array(id, at, kind, body->'stage', body->'tempo', body->'of', body->'offset', body->'slip')";
     const each = scope
       .from(latest)
       .groupBy('assignment_id')

@@ -4,6 +4,8 @@ import {
   foldPractice,
   isAttempt,
   progressAt,
+  summariseAttempts,
+  type AttemptSummary,
   type ConstraintEstimate,
   type LadderPlan,
   type PracticeEvent,
@@ -107,7 +109,7 @@ export interface AbilityTask {
   readonly now: number;
 }
 
-/** An attempt as it comes from the database: name, time, kind, stage, tempo, and what it takes back. */
+/** An attempt as it comes from the database: name, time, kind, stage, tempo, what it takes back, offset and slip. */
 type AttemptRow = readonly [
   id: string,
   at: number,
@@ -115,20 +117,41 @@ type AttemptRow = readonly [
   stage: string | null,
   tempo: number | null,
   of: string | null,
+  offset: number | null,
+  slip: PracticeEvent['slip'] | null,
 ];
 
-const eventOf = ([id, at, kind, stage, tempo, of]: AttemptRow): PracticeEvent => ({
+const eventOf = ([id, at, kind, stage, tempo, of, offset, slip]: AttemptRow): PracticeEvent => ({
   ...{ id, at, kind },
   stage: stage ?? undefined,
   tempo: tempo ?? undefined,
   of: of ?? undefined,
+  offset: offset ?? undefined,
+  slip: slip ?? undefined,
 });
+
+type AttemptLogs = Readonly<Record<string, readonly AttemptRow[]>>;
 
 /** What a student’s attempts say of the hand. */
 export const estimateAbility = ({ plans, attempts, now }: AbilityTask): readonly ConstraintEstimate[] => {
-  const logs = JSON.parse(attempts) as Readonly<Record<string, readonly AttemptRow[]>>;
+  const logs = JSON.parse(attempts) as AttemptLogs;
   const practised = Object.entries(logs).flatMap(([id, rows]) =>
     plans[id] ? [{ plan: plans[id], events: rows.map(eventOf) }] : [],
   );
   return estimateConstraints(practised, now);
 };
+
+/** The attempts of a student, to be counted. */
+export interface AttemptCountTask {
+  readonly counted: string;
+}
+
+/** A student’s attempts by assignment, stage, day and tempo. */
+export const countAttempts = ({ counted }: AttemptCountTask): readonly AttemptSummary[] =>
+  Object.entries(JSON.parse(counted) as AttemptLogs).flatMap(([assignment, rows]) =>
+    summariseAttempts(assignment, rows.map(eventOf)),
+  );
+
+/** What a thread may be asked about logs, and what it answers. */
+export type LogTask = ReplayTask | AbilityTask | AttemptCountTask;
+export type LogTaskResult = ReplayResult | null | readonly ConstraintEstimate[] | readonly AttemptSummary[];

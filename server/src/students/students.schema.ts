@@ -20,6 +20,9 @@ export const studentProfileSchema = Joi.object<StudentProfile>({
   known: Joi.object()
     .pattern(textField(40), Joi.array().items(textField(200)).max(500))
     .max(100),
+  goal: Joi.object({ kind: Joi.string().valid('pattern', 'song').required(), id: textField(40).required() }),
+  knownSkills: Joi.array().items(textField(40)).max(200),
+  declinedFigures: Joi.array().items(textField(60)).max(200),
 });
 
 export const saveStudentRequestSchema = Joi.object<SaveStudentRequest>({

@@ -35,6 +35,14 @@ const wholePatterns = async (filter: PatternFilter, count: number): Promise<read
   return Promise.all(lines.slice(0, count).map(({ id }) => callApi('GET /patterns/:id', { params: { id } })));
 };
 
+/** The patterns worked on last with their ids, whole, as many as asked for. */
+export const useLatestPatterns = (count: number) =>
+  useQuery({
+    queryKey: [LIST, 'latest', count],
+    queryFn: () => wholePatterns({ search: '' }, count),
+    staleTime: 60_000,
+  });
+
 /** The patterns worked on last, whole, as many as asked for. */
 export const fetchLatestPatterns = async (count: number): Promise<readonly Pattern[]> =>
   (await wholePatterns({ search: '' }, count)).map(({ pattern }) => pattern);

@@ -31,6 +31,13 @@ export const useEstimatedAbility = (studentId: string) =>
     queryFn: () => callApi('GET /students/:id/ability', { params: { id: studentId } }),
   });
 
+/** A student’s passes, counted by assignment, stage, day and tempo. */
+export const useAttempts = (studentId: string) =>
+  useQuery({
+    queryKey: [...KEY, studentId, 'attempts'],
+    queryFn: () => callApi('GET /students/:id/attempts', { params: { id: studentId } }),
+  });
+
 export const usePracticeLog = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'log'],

@@ -26,6 +26,7 @@ const BuildUpSheet = lazy(() => import('../sheets/BuildUpSheet.tsx'));
 const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
 const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
+const SkillsScreen = lazy(() => import('../skills/SkillsScreen.tsx'));
 const TakeScreen = lazy(() => import('../takes/TakeScreen.tsx'));
 const Help = lazy(() => import('../help/Help.tsx'));
 const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
@@ -64,6 +65,7 @@ const SCREENS_BY_ID: readonly Screen[] = [
   ['/songs/:id/stand', SongStand],
   ['/students/:id', StudentPage],
   ['/students/:id/sheet', StudentSheet],
+  ['/students/:id/skills', SkillsScreen],
   ['/takes/:id', TakeScreen],
 ];
 

@@ -178,6 +178,9 @@ export const StudentHeader = ({ student, take }: { readonly student: Student; re
         {student.archivedAt !== null && say('students.archived')}
       </span>
       <span className="student-tools">
+        <Link to="skills" className="btn btn-quiet btn-sm">
+          {say('course.skills')}
+        </Link>
         <Link to="sheet" className="btn btn-plain btn-sm">
           {say('common.sheet-to-print')}
         </Link>

@@ -19,6 +19,7 @@ import {
   learnSchool,
   createFingeringCache,
   synthesiseSource,
+  studySkills,
   parseChart,
   findSchoolsToCompare,
   createSongFromChart,
@@ -141,6 +142,7 @@ const handlers: CoreWorkerApi = {
   voicings: (symbol, instrument) => findVoicings(symbol, instrument),
   learn: learnSchool,
   ladder: createLadder,
+  studySkills,
   drills: (pattern, axes, hand) =>
     valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: internHand(hand) })),
   synthesise: synthesiseSource,

@@ -25,6 +25,8 @@ import type {
   PracticeLadder,
   LadderOptions,
   SchoolTrainingRequest,
+  SkillStudy,
+  SkillStudyRequest,
   LearnedSchool,
   CustomSchool,
   PlayedNote,
@@ -131,6 +133,8 @@ export interface CoreWorkerApi {
   readonly learn: (request: SchoolTrainingRequest) => Result<LearnedSchool>;
   /** The way of a pattern to its tempo. */
   readonly ladder: (pattern: Pattern, aim: LadderOptions) => Result<PracticeLadder>;
+  /** What is believed of a student's skills, what is next, and the way to a goal. */
+  readonly studySkills: (request: SkillStudyRequest) => SkillStudy;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: HandProfile) => DrillGrid;
   /** Samples of a note, a click or a shaker. */
   readonly synthesise: (source: SoundSource, sampleRate: number) => Float32Array;

@@ -5,6 +5,7 @@ import { bench } from './bench.ts';
 import { chords } from './chords.ts';
 import { cli } from './cli.ts';
 import { common } from './common.ts';
+import { course } from './course.ts';
 import { drills } from './drills.ts';
 import { errors } from './errors.ts';
 import { generate } from './generate.ts';
@@ -51,6 +52,7 @@ export const english = {
   ...chords,
   ...cli,
   ...common,
+  ...course,
   ...drills,
   ...errors,
   ...generate,

@@ -19,18 +19,19 @@ const figures = [...shelf, ...small].filter(({ demand }) => demand.uses.length >
 const targets = shelf.slice(-12).map(({ demand }) => ({ demand, tempo: demand.tempo }));
 const levels = [-2, -1, 0, 1, 2, 3];
 
-test('no suggestion has more than one new skill, and all are clean seven to eight and a half times in ten', () => {
+test('no suggestion has more than one new skill; all are clean seven to eight and a half times in ten, or none', () => {
   for (const level of levels)
     for (const target of [undefined, ...targets]) {
       const beliefs = createSkillBeliefs(level);
       const states = listSkillStates(beliefs);
-      for (const { id, newSkills, chance, tempo } of suggestFigures(beliefs, figures, target ? { target } : {})) {
+      const suggested = suggestFigures(beliefs, figures, target ? { target } : {});
+      const inside = suggested.filter(({ chance }) => chance >= 0.7 && chance <= 0.85);
+      expect([0, suggested.length]).toContain(inside.length);
+      for (const { id, newSkills, chance, tempo } of suggested) {
         expect(newSkills.length).toBeLessThanOrEqual(1);
         for (const code of newSkills) expect(states.get(code)).toBe('next');
         const { demand } = figures.find((figure) => figure.id === id) as CourseFigure;
         expect(foreseeFigure(beliefs, demand, tempo).probability).toBeCloseTo(chance, 6);
-        expect(chance).toBeGreaterThanOrEqual(0.7);
-        expect(chance).toBeLessThanOrEqual(0.85);
       }
     }
 });

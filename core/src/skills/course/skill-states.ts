@@ -12,7 +12,7 @@ export type SkillState = 'known' | 'begun' | 'next' | 'later';
 const KNOWN_CHANCE = 0.8;
 
 /** The chance below which a skill nobody has seen yet is new to a student (est.). */
-const NEW_CHANCE = 0.5;
+const NEW_CHANCE = 0.65;
 
 /**
  * How each skill stands.

@@ -27,8 +27,8 @@ export interface FigureSuggestion {
   readonly chance: number;
   /** Skills in it that are not known yet: none or one. */
   readonly newSkills: readonly SkillCode[];
-  /** How many of its skills are known. */
-  readonly knownSkills: number;
+  /** What it practises most toward the target, the most first. */
+  readonly practises: readonly SkillCode[];
   /** Minutes until it is likely clean, at most an hour. */
   readonly minutes: number;
   /** What a minute of it adds toward the target, for comparison only. */
@@ -50,13 +50,12 @@ export const passSeconds = ({ seconds, tempo: written }: FigureDemand, tempo: nu
 
 const STEPS = 12;
 
-/** The tempo at which a figure has the chance it should have; undefined where it is too easy or too hard at any. */
-const findWorthwhileTempo = (beliefs: SkillBeliefs, demand: FigureDemand, fastest: number): number | undefined => {
+/** The tempo at which a figure has the chance it should have, or the nearest to it that it may be taken at. */
+const findTempo = (beliefs: SkillBeliefs, demand: FigureDemand, fastest: number): number => {
   const chanceAt = (tempo: number): number => foreseeFigure(beliefs, demand, tempo).probability;
   const slowest = Math.min(fastest, Math.max(SLOWEST.tempo, demand.tempo * SLOWEST.share));
-  const atFastest = chanceAt(fastest);
-  if (atFastest > WORTHWHILE.most || chanceAt(slowest) < WORTHWHILE.least) return undefined;
-  if (atFastest >= WORTHWHILE.aim) return fastest;
+  if (chanceAt(fastest) >= WORTHWHILE.aim) return Math.floor(fastest);
+  if (chanceAt(slowest) <= WORTHWHILE.aim) return Math.ceil(slowest);
   let [low, high] = [slowest, fastest];
   for (let step = 0; step < STEPS; step += 1) {
     const middle = (low + high) / 2;
@@ -66,13 +65,20 @@ const findWorthwhileTempo = (beliefs: SkillBeliefs, demand: FigureDemand, fastes
   return Math.floor(low);
 };
 
+const isWorthwhile = ({ chance }: Pick<FigureSuggestion, 'chance'>): boolean =>
+  chance >= WORTHWHILE.least && chance <= WORTHWHILE.most;
+
 /** The strain a figure may always be taken to, however slow it is written. */
 const USUAL_STRAIN = 0.5;
 
+/** How far beyond its written tempo a figure is taken where nothing in particular is to be reached. */
+const OPEN_REACH = 1.35;
+
 /** The quickest a figure is worth practising: as tight as what it has in common with the target. */
 const fastestTempo = ({ tempo, uses }: FigureDemand, target: CourseTarget | undefined): number => {
-  const wanted = new Map(target?.demand.uses.map(({ code, strain }) => [code, strain]));
-  const share = target ? target.tempo / target.demand.tempo : 1;
+  if (!target) return tempo * OPEN_REACH;
+  const wanted = new Map(target.demand.uses.map(({ code, strain }) => [code, strain]));
+  const share = target.tempo / target.demand.tempo;
   const goal = Math.max(USUAL_STRAIN, ...uses.map(({ code }) => (wanted.get(code) ?? 0) * share));
   const tightest = Math.max(...uses.map(({ strain }) => strain));
   return Math.min(MAX_TEMPO, tempo * Math.max(1, goal / tightest));
@@ -133,14 +139,14 @@ const rate = (
 ): Rated | undefined => {
   const newSkills = demand.uses.map(({ code }) => code).filter((code) => isNew(states.get(code)));
   if (newSkills.length > 1 || newSkills.some((code) => states.get(code) === 'later')) return undefined;
-  const tempo = findWorthwhileTempo(beliefs, demand, fastest);
-  if (tempo === undefined) return undefined;
+  const tempo = findTempo(beliefs, demand, fastest);
   const outlook = foreseeFigure(beliefs, demand, tempo);
   const gains = expectedGains(outlook);
-  const perPass = demand.uses.reduce(
-    (sum, { code }, place) => sum + (worth.get(code) ?? 0) * (gains[place] as number),
-    0,
-  );
+  const parts = demand.uses.map(({ code }, place) => ({
+    code,
+    gain: (worth.get(code) ?? 0) * (gains[place] as number),
+  }));
+  const perPass = parts.reduce((sum, { gain }) => sum + gain, 0);
   return {
     id,
     demand,
@@ -148,7 +154,7 @@ const rate = (
     fastest: Math.round(fastest),
     chance: outlook.probability,
     newSkills,
-    knownSkills: demand.uses.length - newSkills.length,
+    practises: [...parts].sort((a, b) => b.gain - a.gain).map(({ code }) => code),
     gain: (perPass * 60) / passSeconds(demand, tempo),
   };
 };
@@ -156,17 +162,24 @@ const rate = (
 /** The share of the best figure's gain below which another is not worth its minutes. */
 const LEAST_GAIN = 0.5;
 
-/** Figures of one set of new skills after the first: the same in other clothes is worth less beside it. */
-const REPEATED = 0.5;
+/** The share of skills in common from which on two figures are alike, and what the second is worth beside the first. */
+const ALIKE = { share: 0.65, worth: 0.4 } as const;
 
-const pickVaried = (rated: readonly Rated[], count: number): readonly Rated[] => {
+const areAlike = (a: Rated, b: Rated): boolean => {
+  const own = new Set(a.demand.uses.map(({ code }) => code));
+  const common = b.demand.uses.filter(({ code }) => own.has(code)).length;
+  return common / (own.size + b.demand.uses.length - common) >= ALIKE.share;
+};
+
+const asksFor = ({ demand }: Rated): string => JSON.stringify(demand.uses.map(({ code, strain }) => [code, strain]));
+
+const pickVaried = (all: readonly Rated[], count: number): readonly Rated[] => {
+  // Of figures that ask for the very same, the first that was given stays.
+  const rated = [...new Map([...all].reverse().map((one) => [asksFor(one), one])).values()];
   const picked: Rated[] = [];
   const best = Math.max(0, ...rated.map(({ gain }) => gain));
   const left = rated.filter(({ gain }) => gain >= best * LEAST_GAIN);
-  const worth = ({ gain, newSkills }: Rated): number => {
-    const alike = picked.filter((one) => one.newSkills.join() === newSkills.join()).length;
-    return gain * REPEATED ** alike;
-  };
+  const worth = (one: Rated): number => one.gain * ALIKE.worth ** picked.filter((other) => areAlike(one, other)).length;
   while (picked.length < count && left.length > 0) {
     left.sort((a, b) => worth(b) - worth(a));
     picked.push(left.shift() as Rated);
@@ -174,9 +187,16 @@ const pickVaried = (rated: readonly Rated[], count: number): readonly Rated[] =>
   return picked;
 };
 
+/** Where nothing is worth practising at any tempo, what comes nearest to it. */
+const pickNearest = (rated: readonly Rated[], count: number): readonly Rated[] =>
+  [...rated]
+    .sort((a, b) => Math.abs(a.chance - WORTHWHILE.aim) - Math.abs(b.chance - WORTHWHILE.aim) || b.gain - a.gain)
+    .slice(0, count);
+
 /**
  * The figures a student gains most by now: each with a tempo at which it is clean seven to eight and a half times in
- * ten, never with more than one new skill, the best first. The target itself is among them where it is in reach.
+ * ten (or as near to that as there is), never with more than one new skill, the best first. The target itself is among
+ * them where it is in reach.
  * @example
  * suggestFigures(createSkillBeliefs(), [], {}) // => []
  */
@@ -194,8 +214,11 @@ export const suggestFigures = (
     const isWanted = one && one.gain > 0 && !one.newSkills.some((code) => declinedSkills.has(code));
     return isWanted ? [one] : [];
   });
-  return pickVaried(rated, count).map(({ demand, ...one }) => ({
-    ...one,
-    minutes: expectMinutes(beliefs, demand, one.tempo),
-  }));
+  const worthwhile = rated.filter(isWorthwhile);
+  return (worthwhile.length > 0 ? pickVaried(worthwhile, count) : pickNearest(rated, count)).map(
+    ({ demand, ...one }) => ({
+      ...one,
+      minutes: expectMinutes(beliefs, demand, one.tempo),
+    }),
+  );
 };

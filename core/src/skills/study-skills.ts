@@ -1,0 +1,191 @@
+import { PATTERN_LIBRARY } from '../library/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import type { AttemptSummary } from '../practice/index.ts';
+import { planCourse, type Course, type CourseItem } from './course/plan-course.ts';
+import { listMissingSkills, listSkillStates, type SkillState } from './course/skill-states.ts';
+import {
+  suggestFigures,
+  type CourseFigure,
+  type CourseTarget,
+  type FigureSuggestion,
+} from './course/suggest-figures.ts';
+import { createFigureDemand, type FigureDemand } from './mastery/figure-demand.ts';
+import {
+  createSkillBeliefs,
+  followPractice,
+  foreseeFigure,
+  listSkillBeliefs,
+  restUntil,
+  type SkillAttempts,
+  type SkillBelief,
+  type SkillBeliefs,
+} from './mastery/mastery-model.ts';
+import { listSkillAttempts, type PractisedPattern } from './mastery/practice-evidence.ts';
+import { createSkillFigure } from './skill-figures.ts';
+import { SKILLS, SKILL_CODES, withPrerequisites, type SkillCode } from './skill.ts';
+
+/** A pattern that may be suggested, under an id. */
+export interface StudyFigure {
+  readonly id: string;
+  readonly pattern: Pattern;
+}
+
+/** What is known of a student, and what is asked. */
+export interface SkillStudyRequest {
+  readonly practised: readonly PractisedPattern[];
+  readonly attempts: readonly AttemptSummary[];
+  /** Skills the teacher says the student has. */
+  readonly known: readonly string[];
+  /** Days since 1970. */
+  readonly today: number;
+  /** What is to be reached, at its tempo; null for nothing in particular. */
+  readonly target: StudyFigure | null;
+  /** The studio's own patterns. */
+  readonly figures: readonly StudyFigure[];
+  readonly declined: readonly string[];
+  readonly weeks: number;
+  /** Minutes of practice in a week. */
+  readonly minutes: number;
+  /** What the student works on already. */
+  readonly held: readonly CourseItem[];
+}
+
+/** What a target asks for, and how far the student is from it. */
+export interface TargetStudy {
+  readonly uses: readonly SkillCode[];
+  readonly missing: readonly SkillCode[];
+  /** Probability of a clean pass at its tempo today. */
+  readonly chance: number;
+  readonly course: Course;
+}
+
+/** What is believed of a student's skills, and what to practise next. */
+export interface SkillStudy {
+  readonly beliefs: readonly SkillBelief[];
+  readonly states: Readonly<Record<SkillCode, SkillState>>;
+  /** Whether anything was ever practised or marked. */
+  readonly isHeard: boolean;
+  readonly target: TargetStudy | null;
+  readonly suggestions: readonly FigureSuggestion[];
+}
+
+/** What the ids of figures begin with that every studio has. */
+export const SHARED_FIGURES = { library: 'library:', skill: 'skill:' } as const;
+
+const shared: { figures?: readonly CourseFigure[] } = {};
+
+/** Figures of the shelf and of skills: worked out once. */
+const listSharedFigures = (): readonly CourseFigure[] =>
+  (shared.figures ??= [
+    ...PATTERN_LIBRARY.map(({ key, pattern }) => ({
+      id: SHARED_FIGURES.library + key,
+      demand: createFigureDemand(pattern),
+    })),
+    ...SKILL_CODES.map((code) => ({
+      id: SHARED_FIGURES.skill + code,
+      demand: createFigureDemand(createSkillFigure(code)),
+    })),
+  ]);
+
+/**
+ * The pattern of a figure that every studio has, by its id; undefined for one that is the studio's own.
+ * @example
+ * findSharedFigure('skill:p-i').strokes.length // => 2
+ */
+export const findSharedFigure = (id: string): Pattern | undefined => {
+  const code = SKILL_CODES.find((one) => id === SHARED_FIGURES.skill + one);
+  if (code) return createSkillFigure(code);
+  return PATTERN_LIBRARY.find(({ key }) => id === SHARED_FIGURES.library + key)?.pattern;
+};
+
+/** A teacher's word for a skill weighs like so many clean passes at half of an able adult's max tempo (est.). */
+const WORD = { passes: 15, strain: 0.5, tempo: 60 } as const;
+
+const wordFor = (code: SkillCode, day: number): SkillAttempts => ({
+  day,
+  demand: { tempo: WORD.tempo, seconds: 4, uses: [{ code, strain: WORD.strain }] },
+  tempo: WORD.tempo,
+  clean: WORD.passes,
+  slipped: 0,
+});
+
+const believe = ({ practised, attempts, known, today }: SkillStudyRequest): SkillBeliefs => {
+  const words = SKILL_CODES.filter((code) => known.includes(code)).map((code) => wordFor(code, today));
+  const practice = followPractice(createSkillBeliefs(), listSkillAttempts(practised, attempts));
+  return followPractice(restUntil(practice, today), words);
+};
+
+/**
+ * How skills stand as it is shown. Known is what was practised or marked, and what comes before that; begun is only
+ * what was practised, however likely the rest is there too.
+ */
+const listShownStates = (beliefs: SkillBeliefs): Readonly<Record<SkillCode, SkillState>> => {
+  const states = listSkillStates(beliefs);
+  const practised = listSkillBeliefs(beliefs).flatMap(({ code, passes }) => (passes > 0 ? [code] : []));
+  const known = new Set(withPrerequisites(practised.filter((code) => states.get(code) === 'known')));
+  const begun = new Set(practised);
+  const shown = SKILLS.map(({ code, needs }): readonly [SkillCode, SkillState] => {
+    if (known.has(code)) return [code, 'known'];
+    if (begun.has(code)) return [code, 'begun'];
+    return [code, needs.every((need) => known.has(need) || begun.has(need)) ? 'next' : 'later'];
+  });
+  return Object.fromEntries(shown) as Record<SkillCode, SkillState>;
+};
+
+const studyTarget = (
+  beliefs: SkillBeliefs,
+  figures: readonly CourseFigure[],
+  target: CourseTarget,
+  { weeks, minutes, held, declined }: SkillStudyRequest,
+): TargetStudy => ({
+  uses: target.demand.uses.map(({ code }) => code),
+  missing: listMissingSkills(beliefs, target.demand),
+  chance: foreseeFigure(beliefs, target.demand, target.tempo).probability,
+  course: planCourse(beliefs, figures, { target, weeks, minutes, held, declined: new Set(declined) }),
+});
+
+/** Figures to choose among: one that asks for the same is not offered twice. */
+const listFigures = ({ figures, target }: SkillStudyRequest): readonly CourseFigure[] => {
+  const own = [...(target ? [target] : []), ...figures.filter(({ id }) => id !== target?.id)];
+  return [...own.map(({ id, pattern }) => ({ id, demand: demandOf(pattern) })), ...listSharedFigures()];
+};
+
+const demands = new WeakMap<Pattern, FigureDemand>();
+
+const demandOf = (pattern: Pattern): FigureDemand => {
+  const demand = demands.get(pattern) ?? createFigureDemand(pattern);
+  demands.set(pattern, demand);
+  return demand;
+};
+
+const SUGGESTIONS = 4;
+
+/**
+ * What is believed of a student's skills after all practice there was, what is next, and the way to a target.
+ * @example
+ * studySkills({
+ *   practised: [],
+ *   attempts: [],
+ *   known: [],
+ *   today: 20_000,
+ *   target: null,
+ *   figures: [],
+ *   declined: [],
+ *   weeks: 0,
+ *   minutes: 0,
+ *   held: [],
+ * }).isHeard // => false
+ */
+export const studySkills = (request: SkillStudyRequest): SkillStudy => {
+  const beliefs = believe(request);
+  const figures = listFigures(request);
+  const { target: piece, declined } = request;
+  const target = piece ? { demand: demandOf(piece.pattern), tempo: piece.pattern.tempo } : undefined;
+  return {
+    beliefs: listSkillBeliefs(beliefs),
+    states: listShownStates(beliefs),
+    isHeard: request.attempts.length > 0 || request.known.length > 0,
+    target: target ? studyTarget(beliefs, figures, target, request) : null,
+    suggestions: suggestFigures(beliefs, figures, { target, declined: new Set(declined), count: SUGGESTIONS }),
+  };
+};

@@ -1,0 +1,92 @@
+import { PATTERN_LIBRARY, type Pattern } from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import { expect, newStudio, test, violations } from './studio.ts';
+
+interface Named {
+  readonly id: string;
+  readonly name: string;
+}
+
+const goal = PATTERN_LIBRARY.find(({ key }) => key === 'tremolo') ?? PATTERN_LIBRARY[4];
+
+test('from a goal to what comes next: marked, assigned, left out, planned', async ({ page }) => {
+  await newStudio(page);
+  const pattern: Pattern = { ...(goal?.pattern as Pattern), name: 'Rain on the lock' };
+  await page.request.post('/api/patterns', { data: { pattern } });
+  const body = { name: 'Perrin Vale', about: {} };
+  const student = (await (await page.request.post('/api/students', { data: body })).json()) as Named;
+
+  await page.goto(`/students/${student.id}`);
+  await page.getByRole('link', { name: say('course.skills') }).click();
+  await expect(page.getByText(say('course.nothing-heard', { name: student.name }))).toBeVisible();
+  const map = page.getByRole('region', { name: say('course.map') });
+
+  await page.getByRole('button', { name: say('course.choose-pattern') }).click();
+  await page.getByRole('button', { name: /Rain on the lock/ }).click();
+  await expect(page.getByRole('heading', { name: say('course.map-toward', { goal: pattern.name }) })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+
+  const steady = map.getByRole('button', { name: /^Steady thumb,/ });
+  await expect(steady).toHaveAccessibleName(/next|later/);
+  await steady.focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: say('course.has-it', { name: student.name }) }).click();
+  await expect(steady).toHaveAccessibleName(`Steady thumb, ${say('course.state-known')}`);
+
+  const next = page.getByRole('region', { name: say('course.next') });
+  const first = next.getByRole('listitem').first();
+  const name = (await first.getByRole('heading').textContent()) ?? '';
+  await first.getByRole('button', { name: say('course.assign') }).click();
+  await expect(first.getByText(say('course.assigned-already'))).toBeVisible();
+  const assigned = (await (await page.request.get(`/api/students/${student.id}/assignments`)).json()) as Named[];
+  expect(assigned.map((one) => one.name)).toEqual([name]);
+
+  const second = next.getByRole('listitem').filter({ has: page.getByRole('button', { name: say('course.not-this') }) });
+  const declined = (await second.first().getByRole('heading').textContent()) ?? '';
+  await second
+    .first()
+    .getByRole('button', { name: say('course.not-this') })
+    .click();
+  await expect(next.getByRole('heading', { name: declined, exact: true })).toHaveCount(0);
+  await next.getByRole('button', { name: say('course.show-declined', { count: 1 }) }).click();
+  await expect(next.getByRole('heading', { name: declined, exact: true })).toBeVisible();
+
+  const course = page.getByRole('region', { name: say('course.plan') });
+  await course.getByLabel(say('course.weeks')).selectOption('52');
+  await course.getByLabel(say('course.minutes')).selectOption('300');
+  await expect(course.getByRole('row').nth(1)).toContainText(say('course.week', { week: 1 }));
+});
+
+test('what is practised moves the map: clean passes of a skill make it known', async ({ page }) => {
+  await newStudio(page);
+  const body = { name: 'Junia Weir', about: {} };
+  const student = (await (await page.request.post('/api/students', { data: body })).json()) as Named;
+  await page.goto(`/students/${student.id}/skills`);
+  const next = page.getByRole('region', { name: say('course.next') });
+  await next
+    .getByRole('button', { name: say('course.assign') })
+    .first()
+    .click();
+  await expect(next.getByText(say('course.assigned-already'))).toBeVisible();
+
+  const [item] = (await (await page.request.get(`/api/students/${student.id}/assignments`)).json()) as {
+    readonly id: string;
+    readonly plan: { readonly stages: readonly { readonly key: string; readonly tempos: readonly number[] }[] };
+  }[];
+  const stage = item?.plan.stages.find(({ key }) => key === 'tempo');
+  const events = Array.from({ length: 40 }, (_, index) => ({
+    assignment: item?.id,
+    event: {
+      id: crypto.randomUUID(),
+      at: Date.now() - 60_000 * (41 - index),
+      kind: 'clean',
+      stage: 'tempo',
+      tempo: stage?.tempos.at(-1),
+    },
+  }));
+  await page.request.post(`/api/students/${student.id}/events`, { data: { events } });
+  await page.reload();
+  await expect(page.getByText(say('course.map-how'))).toBeVisible();
+  const known = page.getByRole('button', { name: new RegExp(`, ${say('course.state-known')}$`) });
+  await expect(known.first()).toBeVisible();
+});

@@ -1,0 +1,99 @@
+import type { Assignment, Student } from '@fleet-wren/contract';
+import {
+  expandSong,
+  type AttemptSummary,
+  type SkillStudy,
+  type SkillStudyRequest,
+  type StudentGoal,
+  type StudyFigure,
+} from '@fleet-wren/core';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { fetchPattern, useLatestPatterns, type PatternWithId } from '../api/patterns.ts';
+import { useAssignments, useAttempts } from '../api/practice.ts';
+import { songRepository } from '../api/songs.ts';
+import { useWorkerQuery, type WorkerQueryResult } from '../workers/useWorkerQuery.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+
+/** How many of the studio's patterns are looked at: those worked on last. */
+const LOOKED_AT = 60;
+
+const fetchGoal = async ({ kind, id }: StudentGoal): Promise<StudyFigure> =>
+  kind === 'pattern'
+    ? { id, pattern: await fetchPattern(id) }
+    : { id, pattern: expandSong((await songRepository.fetch(id)).document).pattern };
+
+/** The pattern or song a student works towards, as it is now. */
+const useGoal = (goal: StudentGoal | undefined) =>
+  useQuery({
+    enabled: goal !== undefined,
+    queryKey: ['goal', goal],
+    queryFn: () => (goal ? fetchGoal(goal) : Promise.reject(new Error('no goal'))),
+    retry: false,
+  });
+
+/** How far ahead a course goes, and how much is practised. */
+export interface CourseLength {
+  readonly weeks: number;
+  readonly minutes: number;
+}
+
+const study = (request: SkillStudyRequest | null, signal: AbortSignal): Promise<SkillStudy | null> =>
+  request ? backgroundWorker.request('studySkills', [request], { signal }) : Promise.resolve(null);
+
+interface Known {
+  readonly student: Student;
+  readonly assignments: readonly Assignment[];
+  readonly attempts: readonly AttemptSummary[];
+  readonly own: readonly PatternWithId[];
+  readonly target: StudyFigure | null;
+  readonly today: number;
+}
+
+const toRequest = (
+  { student, assignments, attempts, own, target, today }: Known,
+  length: CourseLength,
+): SkillStudyRequest => ({
+  ...length,
+  practised: assignments.map(({ id, pattern, plan }) => ({ id, pattern, plan })),
+  attempts,
+  known: student.about.knownSkills ?? [],
+  today,
+  target,
+  figures: own.map(({ id, pattern }) => ({ id, pattern })),
+  declined: student.about.declinedFigures ?? [],
+  held: [],
+});
+
+/** What is known of a student's skills; `today` counts days since 1970. */
+export interface SkillStudyState extends WorkerQueryResult<SkillStudy | null> {
+  readonly assignments: readonly Assignment[];
+  readonly own: readonly PatternWithId[];
+  readonly target: StudyFigure | null;
+  readonly isGoalGone: boolean;
+  readonly error: unknown;
+}
+
+/** Gathers what a student did and may do, and has it studied by a worker. */
+export const useSkillStudy = (student: Student, length: CourseLength, today: number): SkillStudyState => {
+  const assignments = useAssignments(student.id);
+  const attempts = useAttempts(student.id);
+  const latest = useLatestPatterns(LOOKED_AT);
+  const goal = useGoal(student.about.goal);
+  const target = student.about.goal ? (goal.data ?? null) : null;
+  const isWaiting = student.about.goal !== undefined && goal.isPending;
+  const request = useMemo(() => {
+    if (!assignments.data || !attempts.data || !latest.data || isWaiting) return null;
+    const known = { student, assignments: assignments.data, attempts: attempts.data, own: latest.data, target, today };
+    return toRequest(known, length);
+  }, [student, assignments.data, attempts.data, latest.data, isWaiting, target, length, today]);
+  const answer = useWorkerQuery(request, study);
+  return {
+    ...answer,
+    assignments: assignments.data ?? [],
+    own: latest.data ?? [],
+    target,
+    isGoalGone: goal.isError,
+    error: assignments.error ?? attempts.error ?? latest.error,
+  };
+};
