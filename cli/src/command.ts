@@ -42,6 +42,11 @@ export interface CommandOptions {
   readonly seed?: string;
   readonly cycles?: string;
   readonly against?: string;
+  /** Whose course, towards which pattern, for how many weeks of how many minutes. */
+  readonly student?: string;
+  readonly goal?: string;
+  readonly weeks?: string;
+  readonly minutes?: string;
   /** Whether the pattern ends rather than goes round. */
   readonly line?: boolean;
   readonly json?: boolean;
@@ -51,7 +56,7 @@ export interface CommandOptions {
 /** What a command answers: text, or bytes for a file. */
 export type CommandOutput = string | Uint8Array;
 
-type SummaryKey = 'cli.finger.summary' | 'cli.analyse.summary' | 'cli.compare.summary' | 'cli.export.summary';
+type SummaryKey = `cli.${'finger' | 'analyse' | 'skills' | 'compare' | 'export'}.summary`;
 
 /** One command: its name, a line on what it does, and what it answers. */
 export interface Command {

@@ -12,6 +12,7 @@ import type {
   LearningStep,
   Message,
   PatternAnalysis,
+  SkillUse,
   StringUsage,
 } from '@fleet-wren/core';
 
@@ -131,4 +132,13 @@ export const learnedForMachines = <T extends Learned>({
   weights: weightChanges,
   heldBack: crossValidation,
   contradictions: pinConflicts,
+});
+
+/** What a pattern asks for: the share of the time there is, seconds to the tightest place, and the strokes. */
+export const skillForMachines = ({ code, count, strain, seconds, strokeIds }: SkillUse) => ({
+  skill: code,
+  places: count,
+  strain,
+  seconds,
+  strokes: strokeIds,
 });

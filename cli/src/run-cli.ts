@@ -12,12 +12,14 @@ import {
 } from '@fleet-wren/core';
 import { analyseCommand } from './commands/analyse.ts';
 import { compareCommand } from './commands/compare.ts';
+import { runCourse, runNext } from './commands/course.ts';
 import { exportCommand } from './commands/export.ts';
 import { runExportSong } from './commands/export-song.ts';
 import { fingerCommand } from './commands/finger.ts';
 import { runHarmonics } from './commands/harmonics.ts';
 import { runImport, formatWarnings } from './commands/import.ts';
 import { runLearn } from './commands/learn.ts';
+import { skillsCommand } from './commands/skills.ts';
 import { runSheet } from './commands/sheet.ts';
 import { runCapo, runSong } from './commands/song.ts';
 import { runPlay, runTake, resolveTakeOutput } from './commands/take.ts';
@@ -25,7 +27,7 @@ import { runVoicings } from './commands/voicings.ts';
 import type { CommandOutput, Command, CommandOptions } from './command.ts';
 import { readCommandInput, readText } from './read-input.ts';
 
-const COMMANDS: readonly Command[] = [fingerCommand, analyseCommand, compareCommand, exportCommand];
+const COMMANDS: readonly Command[] = [fingerCommand, analyseCommand, skillsCommand, compareCommand, exportCommand];
 
 /** Commands that are not about one pattern: each has a word of its own after its name. */
 const OTHERS: Readonly<Record<string, Other>> = {
@@ -52,9 +54,12 @@ const OTHERS: Readonly<Record<string, Other>> = {
     summary: 'cli.learn.summary',
     run: runLearn,
   },
+  next: { summary: 'cli.next.summary', run: runNext },
+  course: { summary: 'cli.course.summary', run: runCourse },
 };
 
-type OtherSummary = `cli.${'song' | 'capo' | 'harmonics' | 'voicings' | 'take' | 'play' | 'learn'}.summary`;
+type OtherName = 'song' | 'capo' | 'harmonics' | 'voicings' | 'take' | 'play' | 'learn' | 'next' | 'course';
+type OtherSummary = `cli.${OtherName}.summary`;
 
 interface Other {
   /** The text of the catalogue that says what it does. */
@@ -91,6 +96,10 @@ const FLAGS = {
   seed: { type: 'string' },
   cycles: { type: 'string' },
   against: { type: 'string' },
+  student: { type: 'string' },
+  goal: { type: 'string' },
+  weeks: { type: 'string' },
+  minutes: { type: 'string' },
   line: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean', short: 'h' },

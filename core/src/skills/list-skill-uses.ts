@@ -1,5 +1,6 @@
 import type { FingeringOptions } from '../fingering/index.ts';
-import type { Pattern } from '../pattern/index.ts';
+import { patternLength, type Pattern } from '../pattern/index.ts';
+import { secondsPerTick } from '../time/index.ts';
 import { createFigure, type Figure } from './figure-events.ts';
 import { listMovementPlaces, listPickPlaces, listTogetherPlaces, listTurnPlaces } from './finger-places.ts';
 import { listChordPlaces, listMarkPlaces } from './fretting-places.ts';
@@ -45,14 +46,28 @@ const findTightness = ({ analysis }: Figure): ReadonlyMap<string, Tightness> => 
   return found;
 };
 
+/** Seconds from the stroke before to the last of a place; undefined where it is one stroke, or one chord. */
+const secondsWithin = ({ pattern }: Figure, { strokeIds }: SkillPlace): number | undefined => {
+  const times = strokeIds.map((id) => pattern.strokes.find((stroke) => stroke.id === id)?.at ?? 0);
+  const last = times.at(-1) ?? 0;
+  const before = times.findLast((at) => at !== last);
+  if (before === undefined) return undefined;
+  const ticks = last > before ? last - before : last - before + patternLength(pattern);
+  return ticks * secondsPerTick(pattern.metre, pattern.tempo);
+};
+
 const gather = (
   code: SkillCode,
   places: readonly SkillPlace[],
+  figure: Figure,
   tightness: ReadonlyMap<string, Tightness>,
-  usual: number,
 ): SkillUse => {
+  const usual = figure.analysis.difficulty ?? UNTIMED_STRAIN;
   const strokeIds = [...new Set(places.flatMap((place) => place.strokeIds))];
-  const ends = places.flatMap((place) => tightness.get(place.strokeIds.at(-1) ?? '') ?? []);
+  const ends = places.flatMap((place) => {
+    const end = tightness.get(place.strokeIds.at(-1) ?? '');
+    return end ? [{ ...end, seconds: secondsWithin(figure, place) ?? end.seconds }] : [];
+  });
   const tightest = ends.reduce<Tightness | undefined>((a, b) => (a && a.strain >= b.strain ? a : b), undefined);
   return {
     code,
@@ -74,7 +89,6 @@ const gather = (
 export const listSkillUses = (pattern: Pattern, options: FingeringOptions = {}): readonly SkillUse[] => {
   const figure = createFigure(pattern, options);
   const tightness = findTightness(figure);
-  const usual = figure.analysis.difficulty ?? UNTIMED_STRAIN;
   const byCode = new Map<SkillCode, SkillPlace[]>();
   for (const place of listPlaces(figure)) {
     const places = byCode.get(place.code);
@@ -83,6 +97,6 @@ export const listSkillUses = (pattern: Pattern, options: FingeringOptions = {}):
   }
   return SKILL_CODES.flatMap((code) => {
     const places = byCode.get(code);
-    return places ? [gather(code, places, tightness, usual)] : [];
+    return places ? [gather(code, places, figure, tightness)] : [];
   });
 };

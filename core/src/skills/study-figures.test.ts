@@ -74,3 +74,13 @@ test.each(STUDIES)('%s, %o: %s', (figure, options, skills) => {
   const found = listSkillUses(pattern).map(({ code }) => code as string);
   expect([...found].sort()).toEqual(skills.split(' ').sort());
 });
+
+test('a turn is as long as from the one finger to the other, also where the figure goes round', () => {
+  const { pattern } = valueOrThrow(parseStringNotation('6 - 3 2', { subdivision: 2, tempo: 60, chord: 'Em' }));
+  const secondsOf = Object.fromEntries(listSkillUses(pattern).map(({ code, seconds }) => [code, seconds]));
+  expect(secondsOf['p-i']).toBeCloseTo(1);
+  expect(secondsOf['i-m']).toBeCloseTo(0.5);
+  const round = valueOrThrow(parseStringNotation('3 2 1 -', { subdivision: 1, tempo: 60, chord: 'Em' })).pattern;
+  const turns = listSkillUses({ ...round, metre: { beats: 4, unit: 4 } }).map(({ code }) => code);
+  expect(turns).not.toContain('a-i');
+});

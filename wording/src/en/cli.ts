@@ -12,12 +12,29 @@ export const cli = {
     'Create a take by a simulated player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --to take.wav|take.mid',
   'cli.learn.summary':
     'Learn a school from the pins in a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
+  'cli.next.summary': 'Suggest what a student practises next: wren next ARCHIVE --student NAME [--goal PATTERN]',
+  'cli.course.summary':
+    'Plan a course to a goal: wren course ARCHIVE --student NAME --goal PATTERN [--weeks N] [--minutes N]',
+  'cli.course-usage':
+    'Give a studio’s archive and whose course it is: wren course ARCHIVE --student NAME --goal PATTERN, or wren next ARCHIVE --student NAME.',
+  'cli.archive-head': 'it is not the archive of a studio (Settings, Export)',
+  'cli.archive-line': 'the line is not JSON',
+  'cli.student-unknown': 'There is no student “{value}” in the archive. There are: {known}.',
+  'cli.goal-unknown': 'There is no pattern “{value}” in the archive. There are: {known}.',
+  'cli.next':
+    '{name}, from {tempo} bpm: {chance}% likely clean, about {minutes} min{isNew, select, true {; new: {fresh}} other {}}',
+  'cli.course-week': 'Week {week}: {items} → {chance}%',
+  'cli.course-item': '{name} from {tempo} bpm, {minutes} min',
   'cli.sheet.summary':
     'Export a pattern or a song to print: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido]',
   'cli.import.summary':
     'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
   'cli.finger.summary': 'Assign a finger to each note and show the max tempo',
   'cli.analyse.summary': 'Show finger load, problems and what limits the tempo',
+  'cli.skills.summary': 'List what a pattern asks of the picking hand, the hardest first',
+  'cli.skill':
+    '{name} ({count, plural, one {# place} other {# places}}, {strain}% of the max tempo{seconds}): {meaning}',
+  'cli.skill-seconds': ', {seconds, number, ::.00} s',
   'cli.compare.summary': 'Compare schools for the same notes: --schools a,b,c',
   'cli.export.summary':
     'Export as tablature, MIDI, MusicXML or JSON, or a song’s chords and words: --to tab|midi|musicxml|json|song-sheet',
