@@ -39,6 +39,8 @@ const screensOf = async (page: Page): Promise<string[]> => {
     '/students',
     `/students/${student}`,
     `/students/${student}/sheet`,
+    `/students/${student}/skills`,
+    '/skills',
     '/settings/hands',
     '/settings/schools',
     '/settings/estimates',

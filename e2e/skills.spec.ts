@@ -90,3 +90,22 @@ test('what is practised moves the map: clean passes of a skill make it known', a
   const known = page.getByRole('button', { name: new RegExp(`, ${say('course.state-known')}$`) });
   await expect(known.first()).toBeVisible();
 });
+
+test('the studio’s skills: who has what, what patterns teach, a hole filled, what is played alike', async ({
+  page,
+}) => {
+  await newStudio(page);
+  for (const name of ['Quay steps', 'Quay steps, quick'])
+    await page.request.post('/api/patterns', { data: { pattern: { ...(goal?.pattern as Pattern), name } } });
+  await page.request.post('/api/students', { data: { name: 'Hedda Lock', about: { knownSkills: ['thumb-steady'] } } });
+  await page.goto('/students');
+  await page.getByRole('link', { name: say('course.studio') }).click();
+  await expect(page.getByRole('link', { name: 'Hedda Lock' })).toBeVisible();
+  await expect(page.locator('title', { hasText: 'Hedda Lock: Steady thumb, known' })).toHaveCount(1);
+  const alike = page.getByRole('region', { name: say('course.alike') });
+  await expect(alike.getByRole('link')).toHaveCount(2);
+  const hole = page.getByRole('listitem').filter({ hasText: 'Little finger' });
+  await hole.getByRole('button', { name: say('course.coverage-add') }).click();
+  await expect(hole.getByRole('link', { name: 'Little finger' })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+});

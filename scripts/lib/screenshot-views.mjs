@@ -93,15 +93,6 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'learned-school',
-    take: async (page) => {
-      await page.goto('/settings/schools');
-      await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
-      await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
-      await page.getByText(say('settings.what-it-learned')).waitFor({ timeout: 60_000 });
-    },
-  },
-  {
     name: 'chords',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
@@ -178,6 +169,20 @@ export const SCREENSHOT_VIEWS = [
         .getByRole('link')
         .first()
         .waitFor();
+    },
+  },
+  {
+    name: 'skills',
+    take: async (page) => {
+      await page.goto('/students');
+      await page.getByRole('link', { name: 'Junia Weir' }).click();
+      await page.getByRole('link', { name: say('course.skills') }).click();
+      await page
+        .getByRole('button', { name: say('course.assign') })
+        .first()
+        .waitFor();
+      await page.locator('.next-figure .miniature').first().waitFor();
+      await page.waitForTimeout(800);
     },
   },
   {

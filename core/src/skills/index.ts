@@ -61,3 +61,4 @@ export {
   type TargetStudy,
 } from './study-skills.ts';
 export { listSkillAttempts, type PractisedPattern } from './mastery/practice-evidence.ts';
+export { studyCoverage, type Coverage, type SkillCoverage } from './coverage.ts';

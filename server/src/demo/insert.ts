@@ -1,3 +1,4 @@
+import type { StudentProfile } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
 import { DocumentsStore } from '../documents/documents.store.ts';
 import { PracticeStore, type AddedEvent } from '../practice/practice.store.ts';
@@ -20,10 +21,12 @@ const [documents, students, practice] = [new DocumentsStore(), new StudentsStore
 /** Puts a student with everything practised into a studio; `sources` are the patterns there by name. */
 const insertPractice = async (
   scope: StudioScope,
-  { student, items }: DemoPractice,
+  { student, goal, items }: DemoPractice,
   sources: ReadonlyMap<string, string>,
 ): Promise<string> => {
-  const [kept] = await students.insert(scope, [student]);
+  const target = goal === undefined ? undefined : sources.get(goal);
+  const about: StudentProfile = target ? { ...student.about, goal: { kind: 'pattern', id: target } } : student.about;
+  const [kept] = await students.insert(scope, [{ ...student, about }]);
   const id = kept?.id ?? '';
   for (const [place, { events, standing, ...form }] of items.entries()) {
     const sourceId = sources.get(form.pattern.name);

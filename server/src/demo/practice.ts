@@ -36,6 +36,8 @@ interface DemoStudent {
   readonly about: StudentProfile;
   readonly being: Partial<SimulatedStudent>;
   readonly items: readonly DemoItem[];
+  /** The pattern that is worked towards. */
+  readonly goal?: string;
 }
 
 /** Weekdays count from 1 = Monday. */
@@ -70,6 +72,7 @@ const STUDENTS: readonly DemoStudent[] = [
       { pattern: 'Reed bed, three three two', share: 0.78, weeksAgo: 9 },
       { pattern: 'Sluice gate, thumb keeps walking', share: 0.62, weeksAgo: 1 },
     ],
+    goal: 'Lantern pinches',
   },
   {
     name: 'Tamsin Holt',
@@ -117,6 +120,7 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
 
 /** A student of the demo, and everything practised. */
 export interface DemoPractice {
+  readonly goal?: string;
   readonly student: { readonly name: string; readonly about: StudentProfile };
   readonly items: readonly (Omit<CreateAssignmentRequest, 'sourceId' | 'sourceVersion'> & {
     readonly events: readonly PracticeEvent[];
@@ -127,6 +131,7 @@ export interface DemoPractice {
 /** Twelve weeks of invented practice: two are stuck for different reasons, one has stopped, one flies. */
 export const practiceOfDemo = (patterns: readonly Pattern[], now: number): readonly DemoPractice[] =>
   STUDENTS.map((student) => ({
+    goal: student.goal,
     student: { name: student.name, about: student.about },
     items: student.items.flatMap((item) => {
       const pattern = patterns.find(({ name }) => name === item.pattern);

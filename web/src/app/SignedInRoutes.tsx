@@ -27,6 +27,7 @@ const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
 const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const SkillsScreen = lazy(() => import('../skills/SkillsScreen.tsx'));
+const StudioSkillsScreen = lazy(() => import('../skills/StudioSkillsScreen.tsx'));
 const TakeScreen = lazy(() => import('../takes/TakeScreen.tsx'));
 const Help = lazy(() => import('../help/Help.tsx'));
 const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
@@ -53,6 +54,7 @@ const SCREENS: readonly Screen[] = [
   ['/chord-diagrams', ChordDiagramsSheet],
   ['/harmonics', HarmonicsScreen],
   ['/students', StudentListScreen],
+  ['/skills', StudioSkillsScreen],
   ['/settings/*', SettingsScreen],
   ['/help', Help],
 ];

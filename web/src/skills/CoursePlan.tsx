@@ -1,6 +1,6 @@
 import { MILLISECONDS_PER_DAY, type CourseItem, type TargetStudy } from '@fleet-wren/core';
 import { formatDay, say } from '@fleet-wren/wording';
-import { Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import type { PatternWithId } from '../api/patterns.ts';
 import { findFigure } from './figure-names.ts';
 import { skillInSentence, toPercent } from './skill-text.ts';
@@ -104,7 +104,12 @@ export const CoursePlan = (props: CoursePlanProps) => {
           ))}
         </tbody>
       </table>
-      <p className="text-soft">{say('course.replanned')}</p>
+      <p className="skill-actions">
+        <Button size="sm" variant="quiet" onClick={() => window.print()}>
+          {say('course.print')}
+        </Button>
+        <span className="text-soft">{say('course.replanned')}</span>
+      </p>
     </section>
   );
 };

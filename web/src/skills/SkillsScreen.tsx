@@ -43,9 +43,15 @@ const SkillTable = ({ study }: { readonly study: SkillStudy }) => (
   </details>
 );
 
-const GoalOutlook = ({ target, tempo }: { readonly target: TargetStudy; readonly tempo: number }) => {
+interface OutlookProps {
+  readonly target: TargetStudy;
+  readonly states: SkillStudy['states'];
+  readonly tempo: number;
+}
+
+const GoalOutlook = ({ target, states, tempo }: OutlookProps) => {
   const isThere = target.chance >= REACHED_CHANCE;
-  const missing = target.missing.filter((code) => target.uses.includes(code));
+  const missing = target.uses.filter((code) => states[code] !== 'known');
   return (
     <p>
       <b>{say('course.goal-chance', { chance: toPercent(target.chance), tempo })}</b>{' '}
@@ -102,7 +108,9 @@ const Page = ({ student }: { readonly student: Student }) => {
             </div>
             {isGoalGone && <p className="finding finding-notable">{say('course.goal-gone')}</p>}
             {goal === null && !isGoalGone && <p className="text-soft">{say('course.no-goal')}</p>}
-            {study.target && target && <GoalOutlook target={study.target} tempo={target.pattern.tempo} />}
+            {study.target && target && (
+              <GoalOutlook target={study.target} states={study.states} tempo={target.pattern.tempo} />
+            )}
             {study.target && goal !== null ? (
               <SkillMap study={study} uses={study.target.uses} goal={goal} chosen={chosen} choose={choose} />
             ) : (

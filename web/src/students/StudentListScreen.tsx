@@ -100,6 +100,11 @@ export const StudentListScreen = () => {
           />
         )}
         <NewStudent />
+        {students.length > 0 && (
+          <Link to="/skills" className="btn btn-quiet">
+            {say('course.studio')}
+          </Link>
+        )}
         {/* Who is here already is known only then. */}
         {isSuccess && <RosterMenu students={students} />}
       </header>

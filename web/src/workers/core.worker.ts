@@ -19,6 +19,7 @@ import {
   learnSchool,
   createFingeringCache,
   synthesiseSource,
+  studyCoverage,
   studySkills,
   parseChart,
   findSchoolsToCompare,
@@ -143,6 +144,7 @@ const handlers: CoreWorkerApi = {
   learn: learnSchool,
   ladder: createLadder,
   studySkills,
+  studyCoverage,
   drills: (pattern, axes, hand) =>
     valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: internHand(hand) })),
   synthesise: synthesiseSource,

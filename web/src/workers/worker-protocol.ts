@@ -7,6 +7,7 @@ import type {
   TransposePlan,
   TransposeTarget,
   CapoProposal,
+  Coverage,
   VocalRange,
   SchoolComparison,
   QuickFix,
@@ -40,6 +41,7 @@ import type {
   SoundSource,
   SpokenClip,
   StringUsage,
+  StudyFigure,
   TakeAssessment,
 } from '@fleet-wren/core';
 import type { AnalysisDiff } from './analysis-diff.ts';
@@ -135,6 +137,8 @@ export interface CoreWorkerApi {
   readonly ladder: (pattern: Pattern, aim: LadderOptions) => Result<PracticeLadder>;
   /** What is believed of a student's skills, what is next, and the way to a goal. */
   readonly studySkills: (request: SkillStudyRequest) => SkillStudy;
+  /** What some patterns teach, and which are played alike. */
+  readonly studyCoverage: (figures: readonly StudyFigure[]) => Coverage;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: HandProfile) => DrillGrid;
   /** Samples of a note, a click or a shaker. */
   readonly synthesise: (source: SoundSource, sampleRate: number) => Float32Array;

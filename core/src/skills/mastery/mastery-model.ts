@@ -8,15 +8,15 @@ import { difficultyOf, listDifficulties, type FigureDemand } from './figure-dema
  */
 export const MASTERY_MODEL = {
   level: 0.5,
-  levelVariance: 2.25,
-  kindVariance: 0.4,
+  levelVariance: 1.2,
+  kindVariance: 0.15,
   ownVariance: 0.6,
   formVariance: 0.15,
   lapses: 0.012,
-  gainPerPass: 0.06,
+  gainPerPass: 0.12,
   growthVariance: 0.002,
   idleVariance: 0.01,
-  forgetting: 0.12,
+  forgetting: 0.05,
   retention: 45,
 } as const;
 

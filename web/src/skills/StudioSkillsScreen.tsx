@@ -1,0 +1,42 @@
+import './skills.scss';
+import { say } from '@fleet-wren/wording';
+import { useState } from 'react';
+import { wordsOf } from '../api/api-error.ts';
+import { useLatestPatterns } from '../api/patterns.ts';
+import { useStudents } from '../api/students.ts';
+import { dayOf } from './CoursePlan.tsx';
+import { CoverageList } from './CoverageList.tsx';
+import { StudentMatrix } from './StudentMatrix.tsx';
+
+/** How many of the studio's patterns are looked at. */
+const LOOKED_AT = 120;
+
+/** Who has which skill, and what the studio's patterns teach. */
+const StudioSkillsScreen = () => {
+  const students = useStudents();
+  const patterns = useLatestPatterns(LOOKED_AT);
+  const [today] = useState(() => dayOf(Date.now()));
+  const error = students.error ?? patterns.error;
+  const present = (students.data ?? []).filter(({ archivedAt }) => archivedAt === null);
+  return (
+    <div className="page skills-page">
+      <header className="page-head">
+        <h1>{say('course.studio')}</h1>
+      </header>
+      {error && <p role="alert">{wordsOf(error)}</p>}
+      <section aria-label={say('course.studio-students')}>
+        <h2>{say('course.studio-students')}</h2>
+        <p className="text-soft">
+          {say('course.studio-how')} {say('course.map-how-short')}
+        </p>
+        {students.data && <StudentMatrix students={present} today={today} />}
+      </section>
+      <section aria-label={say('course.coverage')} className="coverage-section">
+        <h2>{say('course.coverage')}</h2>
+        {patterns.data && <CoverageList patterns={patterns.data} />}
+      </section>
+    </div>
+  );
+};
+
+export default StudioSkillsScreen;
