@@ -135,6 +135,7 @@ export const errors = {
     'The time signature changes at bar {bar}. A pattern keeps the first one; note times stay correct. Import as a song to keep the changes.',
   'error.tempo-changes':
     'The tempo changes {value, plural, one {once} other {# times}} later. Only the first is kept; import as a song to keep the changes.',
+  'error.jumps-once': 'D.C., D.S. and coda are not played out: the bars are imported once, as written.',
   'error.repeats-once': '{value, plural, one {# repeat is} other {# repeats are}} imported once, as written.',
   'error.chords-heard':
     'No chords are named. {value, plural, one {# was detected} other {# were detected}} from the notes where a full shape sounds. Review them.',

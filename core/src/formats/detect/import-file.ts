@@ -6,7 +6,7 @@ import { parsePatternFile } from '../native/parse-pattern.ts';
 import { parseMidiMusic } from '../midi/import-midi.ts';
 import type { ParsedMusic } from '../parsed-music/parsed-music.ts';
 import { convertToPattern, type ImportSelection } from '../parsed-music/to-pattern.ts';
-import { findRepeats } from '../parsed-music/repeats.ts';
+import { findJump, findRepeats } from '../parsed-music/repeats.ts';
 import { parseMusicXmlText, type XmlParser } from '../musicxml/import-musicxml.ts';
 import type { ParsedPart } from '../musicxml/parse-score.ts';
 import { XML_LIMITS } from '../musicxml/xml-tree.ts';
@@ -121,11 +121,14 @@ const barsOf = ({ bars }: ParsedMusic, choice: ImportSelection): readonly [numbe
   return [first, Math.min(Math.max(first, to), Math.max(1, bars.length))];
 };
 
+/** Passages that can be played out as they are repeated: repeats, and a D.C. or D.S. */
+const countRepeats = (bars: ParsedMusic['bars']): number => findRepeats(bars).length + (findJump(bars) ? 1 : 0);
+
 const foundIn = ({ kind, music, parts, part }: ParsedFile, choice: ImportSelection): Result<ImportResult> => {
   const selectedBars = barsOf(music, choice);
   const made = convertToPattern(music, { ...choice, bars: selectedBars });
   if (!made.ok) return made;
-  const offer = { kind, parts, part, bars: music.bars.length, selectedBars, repeats: findRepeats(music.bars).length };
+  const offer = { kind, parts, part, bars: music.bars.length, selectedBars, repeats: countRepeats(music.bars) };
   return success({ imported: made.value, offer });
 };
 

@@ -1,5 +1,6 @@
 import { ticksPerBeat, TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
+import type { FormSigns } from '../parsed-music/parsed-music.ts';
 import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
 /** Lengths of note values in quarters. */
@@ -111,4 +112,41 @@ export const parseBarlines = (measure: XmlNode): ParsedBarlines => {
     endingBegins: begins && numbersOf(begins.attributes.number),
     endingEnds: endings.some(({ attributes }) => attributes.type === 'stop' || attributes.type === 'discontinue'),
   };
+};
+
+/** Words over a bar that stand for a sign, at the beginning of a direction. */
+const FORM_WORDS: readonly (readonly [RegExp, FormSigns])[] = [
+  [/^(d\.? ?c\.?(?![a-z])|da capo)/i, { back: 'start' }],
+  [/^(d\.? ?s\.?(?![a-z])|dal segno)/i, { back: 'segno' }],
+  [/^(to|al) coda/i, { toCoda: true }],
+  [/^fine\.?$/i, { fine: true }],
+];
+
+const signsOfWords = (measure: XmlNode): readonly FormSigns[] =>
+  kindsIn(measure)
+    .flatMap((kind) => listChildren(kind, 'words'))
+    .flatMap(({ text }) => FORM_WORDS.filter(([words]) => words.test(text.trim())).map(([, signs]) => signs));
+
+/** Signs by what is to sound (MusicXML 4.0, `<sound>`): jumps have the name of where they go, or yes. */
+const signsOfSounds = (measure: XmlNode): readonly FormSigns[] =>
+  soundsIn(measure).flatMap(({ attributes }): readonly FormSigns[] => [
+    ...(attributes.dacapo === 'yes' ? [{ back: 'start' as const }] : []),
+    ...(attributes.dalsegno ? [{ back: 'segno' as const }] : []),
+    ...(attributes.tocoda ? [{ toCoda: true }] : []),
+    ...(attributes.fine && attributes.fine !== 'no' ? [{ fine: true }] : []),
+    ...(attributes.segno ? [{ segno: true }] : []),
+    ...(attributes.coda ? [{ coda: true }] : []),
+  ]);
+
+/** What a measure says of where one goes on; undefined where it says nothing. */
+export const parseFormSigns = (measure: XmlNode): FormSigns | undefined => {
+  const kinds = kindsIn(measure);
+  const drawn: FormSigns = {
+    ...(kinds.some((kind) => findChild(kind, 'segno')) ? { segno: true } : {}),
+    ...(kinds.some((kind) => findChild(kind, 'coda')) ? { coda: true } : {}),
+  };
+  const all = Object.assign({}, drawn, ...signsOfWords(measure), ...signsOfSounds(measure)) as FormSigns;
+  // The sign beside “To Coda” is where one leaves, not where the coda begins.
+  const signs = all.toCoda && !signsOfSounds(measure).some(({ coda }) => coda) ? { ...all, coda: undefined } : all;
+  return Object.values(signs).some(Boolean) ? signs : undefined;
 };

@@ -12,7 +12,14 @@ import {
   parseTranspose,
   correctOctaves,
 } from './parse-attributes.ts';
-import { parseBarlines, parseRehearsalMark, parseSwing, parseTempo, parseLyrics } from './parse-directions.ts';
+import {
+  parseBarlines,
+  parseFormSigns,
+  parseRehearsalMark,
+  parseSwing,
+  parseTempo,
+  parseLyrics,
+} from './parse-directions.ts';
 import { parseHarmony } from './parse-harmony.ts';
 import { isTieContinuation, listIgnoredNotations, parseNote, slurThatEndsAt, type LeftMark } from './parse-note.ts';
 import { graceOf } from './parse-ornaments.ts';
@@ -155,6 +162,7 @@ const barOf = ({ measure, ticks, notes, chords, endings }: OpenBar, metre: Metre
   const tempo = parseTempo(measure, metre);
   const section = parseRehearsalMark(measure);
   const words = parseLyrics(measure);
+  const signs = parseFormSigns(measure);
   return {
     metre,
     ticks: ticks === 0 ? ticksPerBar(metre) : ticks,
@@ -167,6 +175,7 @@ const barOf = ({ measure, ticks, notes, chords, endings }: OpenBar, metre: Metre
     ...(repeatBegins ? { repeatBegins } : {}),
     ...(repeatEnds === undefined ? {} : { repeatEnds }),
     ...(endings ? { endings } : {}),
+    ...(signs ? { signs } : {}),
   };
 };
 

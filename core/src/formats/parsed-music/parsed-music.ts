@@ -32,6 +32,18 @@ export interface ParsedChord {
   readonly frets?: readonly (number | null)[];
 }
 
+/** Signs of a bar that say what is played after what. */
+export interface FormSigns {
+  /** Whether the segno stands at its beginning, and a coda sign in it. */
+  readonly segno?: boolean;
+  readonly coda?: boolean;
+  /** Whether one leaves for the coda at its end, and whether the piece ends with it, the second time. */
+  readonly toCoda?: boolean;
+  readonly fine?: boolean;
+  /** Where one goes back to after it: D.C. to the beginning, D.S. to the segno. */
+  readonly back?: 'start' | 'segno';
+}
+
 /** One bar as it is written. */
 export interface ParsedBar {
   readonly metre: Metre;
@@ -52,6 +64,7 @@ export interface ParsedBar {
   readonly repeatEnds?: number;
   /** The times it is played in, where it stands in an ending. */
   readonly endings?: readonly number[];
+  readonly signs?: FormSigns;
   readonly lyrics?: string;
 }
 

@@ -12,7 +12,7 @@ import { isSameMetre, TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from 
 import type { ImportedPattern } from '../imported-pattern.ts';
 import { findSubdivisionGrid } from './quantise.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
-import { findRepeats, expandRepeats } from './repeats.ts';
+import { findJump, findRepeats, expandRepeats } from './repeats.ts';
 import { applyChordShapes } from './chord-shape.ts';
 import { assignStrings, type StringAssignment, type TimedNote } from './assign-strings.ts';
 import { completeBars, type CompletedBars } from './complete-bars.ts';
@@ -88,10 +88,12 @@ const changesOf = (bars: readonly ParsedBar[], metre: Metre): readonly Problem[]
 };
 
 const repeatRemarks = (bars: readonly ParsedBar[], { repeats }: ImportSelection): readonly Problem[] => {
+  if (repeats === 'played') return [];
   const found = findRepeats(bars);
-  return found.length > 0 && repeats !== 'played' && !isOneRound(bars)
-    ? [createProblem('repeats-once', { value: found.length })]
-    : [];
+  return [
+    ...(found.length > 0 && !isOneRound(bars) ? [createProblem('repeats-once', { value: found.length })] : []),
+    ...(findJump(bars) ? [createProblem('jumps-once')] : []),
+  ];
 };
 
 const stringRemarks = (

@@ -1,3 +1,6 @@
+import type { ParsedBar } from '../../formats/index.ts';
+import type { Bar } from '../model/song.ts';
+import { inferForm } from './infer-form.ts';
 import { SaxesParser } from 'saxes';
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
@@ -109,4 +112,24 @@ test('repeats, endings, a pickup, another tempo and words of a score become a fo
     ['section-3', 1, undefined],
   ]);
   expect(heard(song)).toEqual(['0/55', '840/48', '4200/52', '7560/48', '10920/57', '14280/48'].sort());
+});
+
+describe('a D.S. al Coda', () => {
+  const bar = (string: number, signs?: ParsedBar['signs']): ParsedBar => ({
+    ...{ metre: { beats: 4, unit: 4 }, ticks: 3360, chords: [], ...(signs ? { signs } : {}) },
+    notes: [{ at: 0, ticks: 3360, string, fret: 0, marks: {} }],
+  });
+
+  test('is the order of the song’s sections: played again, then the coda', () => {
+    const bars = [bar(6), bar(5, { segno: true, toCoda: true }), bar(4, { back: 'segno' }), bar(3, { coda: true })];
+    const { sections, form } = inferForm(
+      bars,
+      bars.map((_, index) => ({ id: `${index}` }) as unknown as Bar),
+    );
+    const played = form.flatMap(({ section, times }) =>
+      Array.from({ length: times }, () => sections.find(({ id }) => id === section)?.bars ?? []).flat(),
+    );
+    expect(played.map((one) => (one as unknown as { id: string }).id).join(' ')).toBe('0 1 2 1 3');
+    expect(sections).toHaveLength(4);
+  });
 });

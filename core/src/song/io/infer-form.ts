@@ -1,5 +1,5 @@
 import { rehearsalLetter } from '../rehearsal-letter.ts';
-import { findRepeats, type ParsedBar, type RepeatSpan } from '../../formats/index.ts';
+import { findJump, findRepeats, listBarsAfterJump, type ParsedBar, type RepeatSpan } from '../../formats/index.ts';
 import { isDeepEqual } from '../../pattern/index.ts';
 import { SONG_LIMITS, type Bar, type FormEntry } from '../model/song.ts';
 
@@ -74,7 +74,9 @@ const splitAtBoundaries = (read: readonly ParsedBar[], from: number, to: number)
   const begins = range(from, to).filter((index) => {
     const bar = read[index];
     const before = read[index - 1];
-    return index === from || bar?.section !== undefined || before?.endsSection || bar?.tempo !== undefined;
+    const isAfterSign = before?.signs?.toCoda || before?.signs?.fine || before?.signs?.back;
+    const isSign = bar?.signs?.segno || bar?.signs?.coda || isAfterSign;
+    return index === from || bar?.section !== undefined || before?.endsSection || bar?.tempo !== undefined || isSign;
   });
   return begins.map((start, place) => range(start, begins[place + 1] ?? to));
 };
@@ -102,18 +104,33 @@ const addRepeat = (made: SectionCollector, read: readonly ParsedBar[], { from, t
   }
 };
 
+/** Indexes cut wherever one does not follow the other. */
+const splitAtGaps = (indexes: readonly number[]): readonly (readonly [from: number, to: number])[] => {
+  const runs: [number, number][] = [];
+  for (const index of indexes) {
+    const last = runs.at(-1);
+    if (last?.[1] === index) last[1] = index + 1;
+    else runs.push([index, index + 1]);
+  }
+  return runs;
+};
+
 /**
  * The form of what was read: what is repeated is one section played several times, with its endings; the rest is cut
- * where a name, a double line or another tempo begins.
+ * where a name, a double line or another tempo begins. After a D.C. or D.S. come the sections that are played again,
+ * and the coda.
  */
 export const inferForm = (read: readonly ParsedBar[], bars: readonly Bar[]): ImportedForm => {
   const made = new SectionCollector(read, bars);
+  const end = (findJump(read)?.at ?? read.length - 1) + 1;
   let next = 0;
-  for (const repeat of findRepeats(read)) {
+  for (const repeat of findRepeats(read.slice(0, end))) {
     addSegments(made, read, splitAtBoundaries(read, next, repeat.from));
     addRepeat(made, read, repeat);
     next = repeat.to + 1;
   }
-  addSegments(made, read, splitAtBoundaries(read, next, read.length));
+  addSegments(made, read, splitAtBoundaries(read, next, end));
+  for (const [from, to] of splitAtGaps(listBarsAfterJump(read)))
+    addSegments(made, read, splitAtBoundaries(read, from, to));
   return { sections: made.sections, form: made.form };
 };
