@@ -241,7 +241,6 @@ describe('files of others', () => {
     ['bars that are none', ['import', 'x', '--bars', 'all'], /--bars needs a range like 1-8/],
     ['a part that is none', ['import', 'x', '--part', '0'], /--part needs a number from 1/],
     ['a file that is not there', ['import', '/nowhere.mid'], /cannot be read \(ENOENT\)/],
-    ['text notation', ['import', fileWith('a.abc', 'X:1\nK:C\nCDE')], /ABC notation cannot be read/],
   ])('%s', (_what, args, words) => {
     const { code, error } = runCliSync(args);
     expect(code).toBe(2);

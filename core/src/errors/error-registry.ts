@@ -117,6 +117,7 @@ export const ERRORS = {
   'metre-changes': { status: 200 },
   'tempo-changes': { status: 200 },
   'repeats-once': { status: 200 },
+  'abc-unreadable': { status: 200 },
   'jumps-once': { status: 200 },
   'chords-heard': { status: 200 },
   'bars-left-out': { status: 200 },

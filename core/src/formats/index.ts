@@ -47,3 +47,4 @@ export {
   refineEngraving,
   type EngravingLayout,
 } from './musicxml/engraving.ts';
+export { parseAbc } from './abc/parse-abc.ts';

@@ -8,6 +8,7 @@ const NAMES: Readonly<Record<ImportChoices['kind'], string>> = {
   midi: say('import.midi-file'),
   musicxml: say('import.musicxml-score'),
   packed: say('import.compressed-musicxml-score'),
+  abc: say('import.abc-tune'),
   tablature: say('import.tablature'),
 };
 

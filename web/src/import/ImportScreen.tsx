@@ -150,7 +150,7 @@ const ImportScreen = () => {
             <input
               type="file"
               className="visually-hidden"
-              accept=".json,.mid,.midi,.rmi,.kar,.musicxml,.xml,.mxl,.txt,.tab"
+              accept=".json,.mid,.midi,.rmi,.kar,.musicxml,.xml,.mxl,.abc,.txt,.tab"
               onChange={choose}
               aria-label={say('import.file-to-import')}
             />

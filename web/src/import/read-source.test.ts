@@ -84,7 +84,6 @@ describe('packed scores', () => {
 describe('what cannot be read is refused in a sentence', () => {
   test.each<[string, BlobPart, RegExp]>([
     ['packed.mxl', 'PK\u0003\u0004 rest', /cannot be opened/],
-    ['song.abc', 'X:1\nK:C\nCDEF|', /ABC notation cannot be read/],
     ['page.pdf', '%PDF-1.7', /A PDF cannot be read/],
     ['cut.musicxml', '<score-partwise><part>', /line 1, column \d+: .*unclosed tag/],
     ['bomb.xml', '<!DOCTYPE a [<!ENTITY x "y">]><a>&x;</a>', /undefined entity/],

@@ -136,6 +136,7 @@ export const errors = {
   'error.tempo-changes':
     'The tempo changes {value, plural, one {once} other {# times}} later. Only the first is kept; import as a song to keep the changes.',
   'error.jumps-once': 'D.C., D.S. and coda are not played out: the bars are imported once, as written.',
+  'error.abc-unreadable': 'Line {line}, column {column}: “{value}” was skipped; it is no ABC notation.',
   'error.repeats-once': '{value, plural, one {# repeat is} other {# repeats are}} imported once, as written.',
   'error.chords-heard':
     'No chords are named. {value, plural, one {# was detected} other {# were detected}} from the notes where a full shape sounds. Review them.',
@@ -153,7 +154,7 @@ export const errors = {
     '{value, plural, one {# tapped note is} other {# tapped notes are}} read as {value, plural, one {a hammer-on} other {hammer-ons}}.',
   'error.times-from-counts': 'Notes between the counts were placed by their columns: {value}.',
   'error.not-read':
-    '{kind, select, pdf {A PDF cannot be read. Ask for the score it was printed from, as MusicXML.} picture {A picture cannot be read. Copy the tablature as text, or ask for the score as MusicXML.} recording {A recording cannot be read here. Import notation, tablature or MIDI.} other {ABC notation cannot be read. Convert it to MusicXML or MIDI and import that.}}',
+    '{kind, select, pdf {A PDF cannot be read. Ask for the score it was printed from, as MusicXML.} picture {A picture cannot be read. Copy the tablature as text, or ask for the score as MusicXML.} other {A recording cannot be read here. Import notation, tablature or MIDI.}}',
   'error.file-damaged': 'The file cannot be opened: {reason} Nothing was imported.',
   'error.times-from-columns': 'Note times come from the column spacing, {parts} per beat.',
   'error.tuning-unknown': 'The string names match no known tuning; {tuning} was assumed.',

@@ -15,6 +15,7 @@ export const importing = {
   'import.midi-file': 'MIDI file',
   'import.musicxml-score': 'MusicXML score',
   'import.compressed-musicxml-score': 'compressed MusicXML score',
+  'import.abc-tune': 'Tune in ABC notation',
   'import.tablature': 'tablature',
   'import.from-bar': 'From bar',
   'import.play-once': 'Play once',
@@ -25,7 +26,7 @@ export const importing = {
   'import.part': 'Part',
   'import.repeats': 'Repeats',
   'import.choose-a-file': '<b>Choose a file</b> or drop it here',
-  'import.formats': 'Fleet Wren (.json), MusicXML (.musicxml, .xml, .mxl), MIDI (.mid), tablature (.txt)',
+  'import.formats': 'Fleet Wren (.json), MusicXML (.musicxml, .xml, .mxl), MIDI (.mid), tablature (.txt), ABC (.abc)',
   'import.recognised':
     'Recognised as {kind}: {bars, plural, one {# bar} other {# bars}}{repeats, plural, =0 {} one {, # repeat} other {, # repeats}}',
 } as const;

@@ -120,6 +120,9 @@ export const reasons = {
   'format-mark.name':
     '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} staccato {staccato} restStroke {rest strokes} glide {picked slides} rolled {rolled chords} slideIn {slides from nowhere} digits {fingers} other {chords}}',
   'import-mark.counted': '{mark} ({count})',
+  'import-mark.decoration': 'decorations',
+  'import-mark.annotation': 'annotations',
+  'import-mark.overlay': 'second voices in a bar',
   'import-mark.grace': 'grace notes',
   'import-mark.unpitched': 'notes without pitch',
   'import-mark.unreadable-chord': 'unreadable chord symbols',

@@ -3,16 +3,18 @@ import { createProblem, type Problem } from '../../errors/index.ts';
 import { MAX_FILE_CHARACTERS } from '../native/file-envelope.ts';
 import { MAX_MIDI_BYTES } from '../midi/import-midi.ts';
 import { XML_LIMITS } from '../musicxml/xml-tree.ts';
+import { ABC_LIMITS } from '../abc/parse-abc.ts';
 import { MAX_TAB_CHARACTERS } from '../tab/import-tab.ts';
 
 /** What a file is, as its name and its first signs tell. */
-export type FileType = 'ours' | 'midi' | 'musicxml' | 'packed' | 'tablature';
+export type FileType = 'ours' | 'midi' | 'musicxml' | 'packed' | 'abc' | 'tablature';
 
 const ENDINGS: readonly (readonly [RegExp, FileType])[] = [
   [/\.json$/i, 'ours'],
   [/\.(midi?|rmi|kar|smf)$/i, 'midi'],
   [/\.(musicxml|xml)$/i, 'musicxml'],
   [/\.mxl$/i, 'packed'],
+  [/\.abc$/i, 'abc'],
   [/\.(txt|tab)$/i, 'tablature'],
 ];
 
@@ -21,6 +23,8 @@ const STARTS: readonly (readonly [RegExp, FileType])[] = [
   [/^MThd/, 'midi'],
   [/^RIFF[^]{4}RMID/, 'midi'],
   [/^PK(?=\W)/, 'packed'],
+  // Text notation begins with the number of its tune.
+  [/^(?:\u00ef\u00bb\u00bf|\uFEFF)?\s*(?:%[^\n]*\n\s*)*X: ?\d/, 'abc'],
 ];
 
 /**
@@ -44,15 +48,10 @@ const UNREAD: readonly (readonly [begins: RegExp, kind: 'pdf' | 'picture' | 'rec
   [/^(RIFF[^]{4}WAVE|ID3|OggS|fLaC)/, 'recording'],
 ];
 
-/** Text notation that begins with its number and has a key before its notes. */
-const isAbc = (name: string, text: string): boolean =>
-  /\.abc$/i.test(name) || (/^\s*(?:%[^\n]*\n)*X:\s*\d/.test(text) && /^K:/m.test(text));
-
 /** Why a file is not read though its kind is known; undefined where it may be. */
-export const validateReadable = (name: string, start: string, text: string): Problem | undefined => {
+export const validateReadable = (start: string): Problem | undefined => {
   const known = UNREAD.find(([begins]) => begins.test(start));
-  if (known) return createProblem('not-read', { kind: known[1] });
-  return isAbc(name, text.slice(0, 4000)) ? createProblem('not-read', { kind: 'abc' }) : undefined;
+  return known ? createProblem('not-read', { kind: known[1] }) : undefined;
 };
 
 /** Bytes a file of each kind may have: those of the longest text of its kind that is read. */
@@ -61,6 +60,7 @@ const LARGEST: Readonly<Record<FileType, number>> = {
   midi: MAX_MIDI_BYTES,
   musicxml: 4 * XML_LIMITS.characters,
   packed: XML_LIMITS.characters,
+  abc: 4 * ABC_LIMITS.characters,
   tablature: 4 * MAX_TAB_CHARACTERS,
 };
 

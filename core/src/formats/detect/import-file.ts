@@ -10,6 +10,7 @@ import { findJump, findRepeats } from '../parsed-music/repeats.ts';
 import { parseMusicXmlText, type XmlParser } from '../musicxml/import-musicxml.ts';
 import type { ParsedPart } from '../musicxml/parse-score.ts';
 import { XML_LIMITS } from '../musicxml/xml-tree.ts';
+import { parseAbc } from '../abc/parse-abc.ts';
 import { parseTab } from '../tab/import-tab.ts';
 import { decodeText } from './decode-text.ts';
 import { detectFileType, validateReadable, validateSize, type FileType } from './file-type.ts';
@@ -103,8 +104,9 @@ export const parseFile = ({ name, bytes }: SourceFile, tools: ImportTools, part?
   if (kind === 'midi') return ofKind({ kind, name }, parseMidiMusic(bytes, part));
   const text = kind === 'packed' ? unpacked(bytes, tools) : success(decodeText(bytes));
   if (!text.ok) return text;
-  const refused = validateReadable(name, startOf(bytes), text.value);
+  const refused = validateReadable(startOf(bytes));
   if (refused) return failure(refused);
+  if (kind === 'abc') return ofKind({ kind, name }, parseAbc(text.value, part));
   if (kind === 'tablature') return ofKind({ kind, name }, parseTab(text.value));
   return ofKind({ kind, name }, parseMusicXmlText(text.value, tools.createParser(), part));
 };
