@@ -2,10 +2,11 @@ import type { School } from './school.ts';
 import { soundingPitchOfStroke, type Pattern, type Slur, type Stroke } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 
-/** Whether one stroke runs on from another: alone, on the same string, less than a beat later. */
-const continuesRun = (pattern: Pattern, index: number): boolean => {
+/** Whether one stroke runs on from another: alone, on the same string, less than a beat later, not on a beat of its own. */
+const continuesRun = (pattern: Pattern, index: number, isWithinBeats: boolean): boolean => {
   const [before, here, after] = [pattern.strokes[index - 1], pattern.strokes[index], pattern.strokes[index + 1]];
   if (!before || !here || before.string !== here.string) return false;
+  if (isWithinBeats && here.at % ticksPerBeat(pattern.metre) === 0) return false;
   const alone = before.at !== here.at && after?.at !== here.at && pattern.strokes[index - 2]?.at !== before.at;
   return alone && here.at - before.at < ticksPerBeat(pattern.metre);
 };
@@ -33,7 +34,9 @@ export const applySchoolSlurs = (pattern: Pattern, { slurs }: Pick<School, 'slur
   return pattern.strokes.map((stroke, index) => {
     const before = pattern.strokes[index - 1];
     const slur =
-      before && !stroke.slur && continuesRun(pattern, index) ? inferSlur(pattern, before, stroke) : undefined;
+      before && !stroke.slur && continuesRun(pattern, index, slurs === 'within-beats')
+        ? inferSlur(pattern, before, stroke)
+        : undefined;
     return slur ? { ...stroke, slur } : stroke;
   });
 };

@@ -73,6 +73,8 @@ export interface DigitRuleContext {
   readonly line?: boolean;
   /** The highest string of the thumb, where it is not 4. */
   readonly thumbFrom?: number;
+  /** Whether it falls on a beat. */
+  readonly isOnBeat?: boolean;
 }
 
 /**
@@ -146,8 +148,10 @@ export interface School {
   readonly rakes?: RakeDirection;
   /** The whole hand goes along over the strings, so that fingers cross only when one follows the other at once. */
   readonly hasMovingHand?: boolean;
-  /** Whether the other hand sounds what follows the first note of a run on one string. */
-  readonly slurs?: boolean;
+  /** Whether its rule tells strokes on a beat from others. */
+  readonly playsBeatsApart?: boolean;
+  /** Whether the other hand sounds what follows the first note of a run on one string; or only up to the next beat. */
+  readonly slurs?: boolean | 'within-beats';
   readonly variants?: readonly SchoolVariant[];
 }
 

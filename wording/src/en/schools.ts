@@ -50,6 +50,11 @@ export const schools = {
   'school.finger-sweep.thumb-rake.name': 'Thumb rakes out',
   'school.finger-sweep.thumb-rake.rule':
     'The thumb rakes over the bass strings towards the treble; the fingers play one string each.',
+  'school.hammer-first.name': 'Pick, hammer, finger',
+  'school.hammer-first.rule':
+    'The pick plays the beat, the fretting hand hammers the next note on its string, fingers take the strings that follow.',
+  'school.hammer-first.suits':
+    'Fast lines across the strings in groups of three, four or five, with one stroke of the pick a beat.',
   'school.hybrid-legato.suits':
     'Fast lines across strings with a light right hand; the fretting hand does most of the work.',
   'school.hybrid-legato.name': 'Hybrid picking with slurs',

@@ -92,6 +92,7 @@ export const checkIdleDigit: DiagnosticRule = (context) => {
     together: 1,
     line: task.strokes[index]?.isInBassLine,
     thumbFrom: task.school.thumbFrom,
+    isOnBeat: task.strokes[index]?.isOnBeat,
   };
   const idle = ACTUATORS.filter(
     (striker): striker is Exclude<Actuator, 'pick'> =>

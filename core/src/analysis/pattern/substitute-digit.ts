@@ -55,6 +55,7 @@ export const listOtherDigits = (
     together: event.strokes.length,
     line: task.strokes[index]?.isInBassLine,
     thumbFrom: task.school.thumbFrom,
+    isOnBeat: task.strokes[index]?.isOnBeat,
   };
   return task.school.digits.filter(
     (digit) =>

@@ -5,6 +5,7 @@ import { alternatePickingSchool } from './alternate-picking.ts';
 import { strictAlternationSchool } from './strict-alternation.ts';
 import { economyPickingSchool } from './economy-picking.ts';
 import { fingerSweepSchool } from './finger-sweep.ts';
+import { hammerFirstSchool } from './hammer-first.ts';
 import { hybridLegatoSchool } from './hybrid-legato.ts';
 import { hybridPickingSchool } from './hybrid-picking.ts';
 import { oneFingerPerStringSchool } from './one-finger-per-string.ts';
@@ -27,6 +28,7 @@ export const SCHOOLS: readonly School[] = [
   hybridPickingSchool,
   pickRollingSchool,
   hybridLegatoSchool,
+  hammerFirstSchool,
   alternatePickingSchool,
   economyPickingSchool,
   pickLegatoSchool,

@@ -87,6 +87,7 @@ const permittedDigits = (task: FingeringTask, stroke: TaskStroke, together: numb
     together,
     line: stroke.isInBassLine,
     thumbFrom: task.school.thumbFrom,
+    isOnBeat: stroke.isOnBeat,
   };
   return task.school.digits.filter((digit) => task.school.isDigitAllowed(digit, setting));
 };

@@ -5,19 +5,26 @@ const BITS_PER_DIGIT = 4;
 
 const digitCode = (digit: Digit | undefined): number => (digit ? DIGITS.indexOf(digit) + 1 : 0);
 
+/** What of the grid counts in a school: which part a stroke is on, and whether it is on a beat. */
+export interface GridUse {
+  readonly offGrid: boolean;
+  readonly onBeat: boolean;
+}
+
 /**
  * A number equal for strokes that have the same choices and weigh the same on others. Each field is read by its name:
  * that is quicker than to remember what came of it.
  */
-const strokeSignature = (stroke: TaskStroke, byGrid: boolean): number => {
+const strokeSignature = (stroke: TaskStroke, counts: GridUse): number => {
   const flags =
+    (counts.onBeat && stroke.isOnBeat ? 65536 : 0) |
     (stroke.isBesideHarp ? 32768 : 0) |
     (stroke.isInThumbRun ? 16384 : 0) |
     (stroke.groupEdge === 'low' ? 4096 : 0) |
     (stroke.groupEdge === 'high' ? 8192 : 0) |
     (stroke.isOverBass ? 2048 : 0) |
     (stroke.isThumbRole ? 1024 : 0) |
-    (byGrid && stroke.isOffGrid ? 512 : 0) |
+    (counts.offGrid && stroke.isOffGrid ? 512 : 0) |
     (stroke.isFirstOfTask ? 256 : 0) |
     (stroke.isInBassLine ? 128 : 0) |
     (stroke.accent ? 64 : 0) |
@@ -35,8 +42,8 @@ const strokeSignature = (stroke: TaskStroke, byGrid: boolean): number => {
 export const eventSignature = (
   strokes: readonly TaskStroke[],
   those: readonly number[],
-  byGrid: boolean,
+  counts: GridUse,
 ): number | string =>
   those.length === 1
-    ? strokeSignature(strokes[those[0] as number] as TaskStroke, byGrid)
-    : those.map((index) => strokeSignature(strokes[index] as TaskStroke, byGrid)).join();
+    ? strokeSignature(strokes[those[0] as number] as TaskStroke, counts)
+    : those.map((index) => strokeSignature(strokes[index] as TaskStroke, counts)).join();

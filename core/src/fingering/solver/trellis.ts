@@ -188,12 +188,12 @@ const createColumnBuilder = (
   most: number,
 ) => {
   const context: CostContext = { school: task.school, hand: task.hand, strings: task.strings };
-  const byGrid = task.school.weights.gridTurn > 0;
+  const counts = { offGrid: task.school.weights.gridTurn > 0, onBeat: task.school.playsBeatsApart === true };
   const strokesOf = ({ strokes }: StrokeEvent): readonly TaskStroke[] =>
     strokes.map((index) => task.strokes[index] as TaskStroke);
   const optionsAt = (at: number): EventCandidates => {
     const event = events[at] as StrokeEvent;
-    return getOrCreate(tables.events, eventSignature(task.strokes, event.strokes, byGrid), () =>
+    return getOrCreate(tables.events, eventSignature(task.strokes, event.strokes, counts), () =>
       buildEventCandidates(task, context, strokesOf(event), { id: tables.events.size, most }),
     );
   };

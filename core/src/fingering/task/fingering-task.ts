@@ -22,6 +22,8 @@ export interface TaskStroke {
   readonly touch?: number;
   /** Between the parts of the beat that a pick counts as down. */
   readonly isOffGrid?: boolean;
+  /** Whether it falls on a beat. */
+  readonly isOnBeat?: boolean;
   /** Whether it opens the fingers' line. */
   readonly isLeadStroke?: boolean;
   /** Whether the task opens with it: schools that count strokes begin there. */

@@ -102,6 +102,7 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
     return getTaskStroke(stroke, {
       time: tickToSeconds(score, at),
       off: isOffGrid(score, at, beats[index] as number),
+      onBeat: score.beats[beats[index] as number]?.at === at,
       opening: at === opening,
       leads: index === lead,
       line: line[index] as boolean,
@@ -120,6 +121,7 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
 interface StrokeContext {
   readonly time: number;
   readonly off: boolean;
+  readonly onBeat: boolean;
   readonly opening: boolean;
   readonly leads: boolean;
   readonly line: boolean;
@@ -146,6 +148,7 @@ const getTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStroke =
 const hasSameContext = (known: TaskStroke, around: StrokeContext): boolean =>
   known.time === around.time &&
   known.isOffGrid === around.off &&
+  known.isOnBeat === around.onBeat &&
   known.isFirstOfTask === around.opening &&
   known.isLeadStroke === around.leads &&
   known.isInBassLine === around.line &&
@@ -171,6 +174,7 @@ const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStrok
   harp: stroke.harmonic?.kind === 'harp',
   touch: stroke.harmonic?.kind === 'harp' ? stroke.harmonic.touch : undefined,
   isOffGrid: around.off,
+  isOnBeat: around.onBeat,
   isFirstOfTask: around.opening,
   isLeadStroke: around.leads,
   isInBassLine: around.line,
