@@ -29,6 +29,9 @@ export const glossary = {
   'glossary.planting.term': 'Planting',
   'glossary.planting.text':
     'A finger rests on its string before it plays. It makes the stroke safe, and stops the string if it was still ringing.',
+  'glossary.skill.term': 'Skill',
+  'glossary.skill.text':
+    'Something a pattern asks of a hand, such as one finger after another, a pinch or a rhythm. It is read from the fingering; passes show whether a student has it.',
   'glossary.rake.term': 'Rake, sweep',
   'glossary.rake.text':
     'One finger or the pick moves through adjacent strings in one motion instead of separate strokes.',

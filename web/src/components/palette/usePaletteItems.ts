@@ -15,6 +15,7 @@ const PLACES: readonly (readonly [path: string, label: string])[] = [
   ['/patterns', say('common.patterns')],
   ['/songs', say('common.songs')],
   ['/students', say('common.students')],
+  ['/skills', say('course.studio')],
   ['/patterns/library', say('common.pattern-library')],
   ['/patterns/generate', say('patterns.generate')],
   ['/patterns/import', say('common.import')],
