@@ -2,7 +2,7 @@ import type { School } from './school.ts';
 import { soundingPitchOfStroke, type Pattern, type Slur, type Stroke } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 
-/** Whether one stroke runs on from another: alone, on the same string, less than a beat later, perhaps not on a beat. */
+/** Whether one stroke runs on from another: alone, on the same string, within a beat, and perhaps not on one. */
 const continuesRun = (pattern: Pattern, index: number, isWithinBeats: boolean): boolean => {
   const [before, here, after] = [pattern.strokes[index - 1], pattern.strokes[index], pattern.strokes[index + 1]];
   if (!before || !here || before.string !== here.string) return false;
