@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { PATTERN_LIBRARY, type Pattern } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { expect, newStudio, test, violations } from './studio.ts';
@@ -57,9 +58,17 @@ test('from a goal to what comes next: marked, assigned, left out, planned', asyn
   await expect(course.getByRole('row').nth(1)).toContainText(say('course.week', { week: 1 }));
 });
 
-test('what is practised moves the map: clean passes of a skill make it known', async ({ page }) => {
+/** How likely the goal is said to be clean today, in per cent. */
+const goalChance = async (page: Page): Promise<number> => {
+  const text = await page.getByText(/% likely clean at \d+ bpm today/).textContent();
+  return Number(/(\d+)%/.exec(text ?? '')?.[1]);
+};
+
+test('a week from suggestion to replanned course: passes make skills known and the goal likelier', async ({ page }) => {
   await newStudio(page);
-  const body = { name: 'Junia Weir', about: {} };
+  const pattern: Pattern = { ...(goal?.pattern as Pattern), name: 'Rain on the lock' };
+  const kept = (await (await page.request.post('/api/patterns', { data: { pattern } })).json()) as Named;
+  const body = { name: 'Junia Weir', about: { goal: { kind: 'pattern', id: kept.id } } };
   const student = (await (await page.request.post('/api/students', { data: body })).json()) as Named;
   await page.goto(`/students/${student.id}/skills`);
   const next = page.getByRole('region', { name: say('course.next') });
@@ -68,6 +77,9 @@ test('what is practised moves the map: clean passes of a skill make it known', a
     .first()
     .click();
   await expect(next.getByText(say('course.assigned-already'))).toBeVisible();
+  const before = await goalChance(page);
+  const course = page.getByRole('region', { name: say('course.plan') });
+  const planned = await course.getByRole('table').textContent();
 
   const [item] = (await (await page.request.get(`/api/students/${student.id}/assignments`)).json()) as {
     readonly id: string;
@@ -89,6 +101,8 @@ test('what is practised moves the map: clean passes of a skill make it known', a
   await expect(page.getByText(say('course.map-how'))).toBeVisible();
   const known = page.getByRole('button', { name: new RegExp(`, ${say('course.state-known')}$`) });
   await expect(known.first()).toBeVisible();
+  expect(await goalChance(page)).toBeGreaterThan(before);
+  expect(await course.getByRole('table').textContent()).not.toBe(planned);
 });
 
 test('the studio’s skills: who has what, what patterns teach, a hole filled, what is played alike', async ({
