@@ -20,6 +20,7 @@ const screensOf = async (page: Page): Promise<string[]> => {
   const pattern = await idOf(page, 'patterns', 'Weir at dusk, thumb in three');
   const song = await idOf(page, 'songs', 'Lamps along the towpath');
   const student = await idOf(page, 'students', 'Bertil Quay');
+  const aiming = await idOf(page, 'students', 'Junia Weir');
   return [
     '/today',
     '/patterns',
@@ -39,7 +40,8 @@ const screensOf = async (page: Page): Promise<string[]> => {
     '/students',
     `/students/${student}`,
     `/students/${student}/sheet`,
-    `/students/${student}/skills`,
+    `/students/${aiming}/skills`,
+    `/students/${aiming}/skills/course`,
     '/skills',
     '/settings/hands',
     '/settings/schools',

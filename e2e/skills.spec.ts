@@ -56,6 +56,14 @@ test('from a goal to what comes next: marked, assigned, left out, planned', asyn
   await course.getByLabel(say('course.weeks')).selectOption('52');
   await course.getByLabel(say('course.minutes')).selectOption('300');
   await expect(course.getByRole('row').nth(1)).toContainText(say('course.week', { week: 1 }));
+
+  await course.getByRole('link', { name: say('course.sheet') }).click();
+  const title = say('course.sheet-title', { name: student.name, goal: pattern.name });
+  await expect(page.getByRole('heading', { name: title })).toBeVisible();
+  await expect(page.getByText(/300 minutes a week/)).toBeVisible();
+  await expect(page.locator('.course-figure .threads').first()).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation')).toHaveCount(0);
 });
 
 /** How likely the goal is said to be clean today, in per cent. */

@@ -27,6 +27,7 @@ const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
 const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const SkillsScreen = lazy(() => import('../skills/SkillsScreen.tsx'));
+const CourseSheet = lazy(() => import('../skills/CourseSheet.tsx'));
 const StudioSkillsScreen = lazy(() => import('../skills/StudioSkillsScreen.tsx'));
 const TakeScreen = lazy(() => import('../takes/TakeScreen.tsx'));
 const Help = lazy(() => import('../help/Help.tsx'));
@@ -68,6 +69,7 @@ const SCREENS_BY_ID: readonly Screen[] = [
   ['/students/:id', StudentPage],
   ['/students/:id/sheet', StudentSheet],
   ['/students/:id/skills', SkillsScreen],
+  ['/students/:id/skills/course', CourseSheet],
   ['/takes/:id', TakeScreen],
 ];
 

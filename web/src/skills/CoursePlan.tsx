@@ -1,6 +1,7 @@
 import { MILLISECONDS_PER_DAY, type CourseItem, type TargetStudy } from '@fleet-wren/core';
 import { formatDay, say } from '@fleet-wren/wording';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { PatternWithId } from '../api/patterns.ts';
 import { findFigure } from './figure-names.ts';
 import { skillInSentence, toPercent } from './skill-text.ts';
@@ -52,9 +53,42 @@ const Outlook = ({ target: { course }, goal, length, today }: CoursePlanProps) =
 const withCurrent = (choices: readonly number[], current: number): readonly number[] =>
   [...new Set([...choices, current])].sort((a, b) => a - b);
 
+/** The weeks of a course: what is practised, and how near it comes. */
+export const CourseTable = ({ target, goal, own, today }: Omit<CoursePlanProps, 'length' | 'change'>) => (
+  <table>
+    <thead>
+      <tr>
+        <th scope="col">{say('course.week-head')}</th>
+        <th scope="col">{say('course.practise-head')}</th>
+        <th scope="col">{say('course.chance-head')}</th>
+      </tr>
+    </thead>
+    <tbody>
+      {target.course.weeks.map(({ week, items, chance }) => (
+        <tr key={week}>
+          <th scope="row">
+            {say('course.week', { week: week + 1 })}
+            <small className="text-soft">
+              {say('course.week-from', { date: formatDay(today + week * DAYS_A_WEEK) })}
+            </small>
+          </th>
+          <td>
+            <ul>
+              {items.map((item) => (
+                <Item key={item.id} item={item} goal={goal} own={own} />
+              ))}
+            </ul>
+          </td>
+          <td className="course-chance">{say('course.chance', { chance: toPercent(chance) })}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
+
 /** The way to a goal week by week: what is practised, and how near it comes. */
 export const CoursePlan = (props: CoursePlanProps) => {
-  const { target, length, change, today } = props;
+  const { length, change } = props;
   return (
     <section aria-label={say('course.plan')} className="course">
       <h2>{say('course.plan')}</h2>
@@ -75,39 +109,11 @@ export const CoursePlan = (props: CoursePlanProps) => {
         ))}
       </div>
       <Outlook {...props} />
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">{say('course.week-head')}</th>
-            <th scope="col">{say('course.practise-head')}</th>
-            <th scope="col">{say('course.chance-head')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {target.course.weeks.map(({ week, items, chance }) => (
-            <tr key={week}>
-              <th scope="row">
-                {say('course.week', { week: week + 1 })}
-                <small className="text-soft">
-                  {say('course.week-from', { date: formatDay(today + week * DAYS_A_WEEK) })}
-                </small>
-              </th>
-              <td>
-                <ul>
-                  {items.map((item) => (
-                    <Item key={item.id} item={item} {...props} />
-                  ))}
-                </ul>
-              </td>
-              <td className="course-chance">{say('course.chance', { chance: toPercent(chance) })}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <CourseTable {...props} />
       <p className="skill-actions">
-        <Button size="sm" variant="quiet" onClick={() => window.print()}>
-          {say('course.print')}
-        </Button>
+        <Link to={`course?weeks=${length.weeks}&minutes=${length.minutes}`} className="btn btn-quiet btn-sm">
+          {say('course.sheet')}
+        </Link>
         <span className="text-soft">{say('course.replanned')}</span>
       </p>
     </section>

@@ -44,6 +44,9 @@ const Miniature = ({ pattern, hand }: Judged) => {
   );
 };
 
+/** Figures that are left out at most: the oldest come back then. */
+const MOST_DECLINED = 200;
+
 /** How far beyond where it begins a figure is taken at first. */
 const FIRST_REACH = 1.3;
 
@@ -99,7 +102,7 @@ const Figure = ({ student, suggestion, pattern, own, goal, assigned }: FigurePro
   const declined = student.about.declinedFigures ?? [];
   const isGoal = goal?.id === suggestion.id;
   const decline = (): void => {
-    change({ declinedFigures: [...declined, suggestion.id] });
+    change({ declinedFigures: [...declined, suggestion.id].slice(-MOST_DECLINED) });
     notice({ text: say('course.declined', { name: pattern.name }) });
   };
   const press = (): void => {

@@ -13,10 +13,7 @@ import { NextFigures } from './NextFigures.tsx';
 import { SkillDetails } from './SkillDetails.tsx';
 import { AllSkills, SkillMap } from './SkillMap.tsx';
 import { listSkillNames, stateText, toPercent } from './skill-text.ts';
-import { useSkillStudy, type CourseLength } from './useSkillStudy.ts';
-
-/** A course as it is shown at first. */
-const USUAL: CourseLength = { weeks: 12, minutes: 90 };
+import { USUAL_LENGTH, useSkillStudy, type CourseLength } from './useSkillStudy.ts';
 
 /** The map for whoever does not see it. */
 const SkillTable = ({ study }: { readonly study: SkillStudy }) => (
@@ -64,8 +61,8 @@ const GoalOutlook = ({ target, states, tempo }: OutlookProps) => {
 
 const Page = ({ student }: { readonly student: Student }) => {
   const [length, setLength] = useState<CourseLength>({
-    ...USUAL,
-    minutes: student.about.weeklyMinutes || USUAL.minutes,
+    ...USUAL_LENGTH,
+    minutes: student.about.weeklyMinutes || USUAL_LENGTH.minutes,
   });
   const [chosen, setChosen] = useState<SkillCode | null>(null);
   const [today] = useState(() => dayOf(Date.now()));

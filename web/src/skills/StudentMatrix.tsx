@@ -2,6 +2,8 @@ import type { Student } from '@fleet-wren/contract';
 import { SKILLS, SKILL_KINDS, message, type SkillKind, type SkillState, type SkillStudy } from '@fleet-wren/core';
 import { say, sayMessage } from '@fleet-wren/wording';
 import { useQueries } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { callApi } from '../api/http-client.ts';
 import { backgroundWorker } from '../workers/workers.ts';
@@ -9,7 +11,7 @@ import { nameOfSkill } from './figure-names.ts';
 import { stateText } from './skill-text.ts';
 
 /** What is believed of a student's skills, without a goal. */
-const studyStudent = async (student: Student, today: number): Promise<SkillStudy> => {
+const studyStudent = async (student: Student, today: number, signal: AbortSignal): Promise<SkillStudy> => {
   const params = { id: student.id };
   const [assignments, attempts] = await Promise.all([
     callApi('GET /students/:id/assignments', { params }),
@@ -18,7 +20,7 @@ const studyStudent = async (student: Student, today: number): Promise<SkillStudy
   const practised = assignments.map(({ id, pattern, plan }) => ({ id, pattern, plan }));
   const known = student.about.knownSkills ?? [];
   const rest = { target: null, figures: [], declined: [], weeks: 0, minutes: 0, held: [] };
-  return backgroundWorker.request('studySkills', [{ practised, attempts, known, today, ...rest }]);
+  return backgroundWorker.request('studySkills', [{ practised, attempts, known, today, ...rest }], { signal });
 };
 
 const DOT = { step: 15, gap: 12, radius: 4.6, height: 26 } as const;
@@ -93,6 +95,9 @@ const Kinds = () => (
   </li>
 );
 
+/** Students that are shown at first: each is asked for and worked out by itself. */
+const FIRST = 40;
+
 /** The studio at a glance: a row for each student, a dot for each skill. */
 export const StudentMatrix = ({
   students,
@@ -101,19 +106,28 @@ export const StudentMatrix = ({
   readonly students: readonly Student[];
   readonly today: number;
 }) => {
+  const [isWhole, setWhole] = useState(false);
+  const shown = isWhole ? students : students.slice(0, FIRST);
   const studies = useQueries({
-    queries: students.map((student) => ({
+    queries: shown.map((student) => ({
       queryKey: ['practice', student.id, 'skills', student.about.knownSkills ?? [], today],
-      queryFn: () => studyStudent(student, today),
+      queryFn: ({ signal }) => studyStudent(student, today, signal),
     })),
   });
   if (students.length === 0) return <p className="text-soft">{say('course.studio-none')}</p>;
   return (
-    <ol className="matrix">
-      <Kinds />
-      {students.map((student, index) => (
-        <Row key={student.id} student={student} study={studies[index]?.data} />
-      ))}
-    </ol>
+    <>
+      <ol className="matrix">
+        <Kinds />
+        {shown.map((student, index) => (
+          <Row key={student.id} student={student} study={studies[index]?.data} />
+        ))}
+      </ol>
+      {shown.length < students.length && (
+        <Button variant="quiet" size="sm" onClick={() => setWhole(true)}>
+          {say('course.studio-all', { count: students.length })}
+        </Button>
+      )}
+    </>
   );
 };

@@ -38,6 +38,9 @@ export interface CourseLength {
   readonly minutes: number;
 }
 
+/** A course as it is shown at first. */
+export const USUAL_LENGTH: CourseLength = { weeks: 12, minutes: 90 };
+
 const study = (request: SkillStudyRequest | null, signal: AbortSignal): Promise<SkillStudy | null> =>
   request ? backgroundWorker.request('studySkills', [request], { signal }) : Promise.resolve(null);
 
