@@ -7,6 +7,7 @@ import {
   prepareSongExport,
   success,
   exportMidi,
+  exportAbc,
   exportMusicXml,
   serialiseSong,
   exportSongSheet,
@@ -25,7 +26,7 @@ interface ExportedSong {
   readonly remarks: readonly Problem[];
 }
 
-const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'json'];
+const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'abc', 'json'];
 
 /** Chords and words to sing from. */
 const SONG_SHEET = 'song-sheet';
@@ -41,6 +42,7 @@ export const runExportSong = (song: Song, { to }: CommandOptions): Result<Export
     tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, annotations),
     midi: () => exportMidi(score, annotations),
     musicxml: () => exportMusicXml(score, digits(), annotations),
+    abc: () => exportAbc(score, digits(), annotations),
     json: () => serialiseSong(song),
   };
   return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, format) });

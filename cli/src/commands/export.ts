@@ -6,6 +6,7 @@ import {
   flattenScore,
   resolveSchoolOrThrow,
   success,
+  exportAbc,
   exportMidi,
   exportMusicXml,
   serialisePattern,
@@ -30,6 +31,7 @@ const WRITERS: Readonly<Record<ExportFormat, (written: Written) => CommandOutput
   midi: ({ score }) => exportMidi(score),
   json: ({ request }) => serialisePattern(request.pattern),
   musicxml: ({ score, digits }) => exportMusicXml(score, digits()),
+  abc: ({ score, digits }) => exportAbc(score, digits()),
 };
 
 const formatOf = (to: string | undefined): ExportFormat | undefined =>

@@ -47,4 +47,5 @@ export {
   refineEngraving,
   type EngravingLayout,
 } from './musicxml/engraving.ts';
+export { exportAbc } from './abc/export-abc.ts';
 export { parseAbc } from './abc/parse-abc.ts';

@@ -4,12 +4,13 @@ import { findInexactBeats } from './notation/inexact-beats.ts';
 import { listMutedStrokes, describeScorePosition, type Score } from '../score/index.ts';
 
 /** Formats that a score can be written in, as far as they leave things out. */
-export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'json';
+export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'abc' | 'json';
 
 const NAMES: Readonly<Record<ExportFormat, Label>> = {
   tab: message('format.tablature'),
   midi: 'MIDI',
   musicxml: 'MusicXML',
+  abc: 'ABC',
   json: 'JSON',
 };
 
@@ -34,6 +35,7 @@ const MARKS = [
 const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>> = {
   json: [],
   musicxml: ['rake', 'brush', 'unplanted'],
+  abc: MARKS.filter((mark) => mark !== 'accent' && mark !== 'staccato' && mark !== 'rolled'),
   tab: MARKS,
   midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted', 'staccato', 'restStroke'],
 };

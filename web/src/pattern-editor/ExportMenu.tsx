@@ -48,6 +48,7 @@ export const ExportMenu = memo(({ digitsNow }: { readonly digitsNow: () => Digit
   const ways: readonly Offer[] = [
     { label: say('common.tablature-txt'), run: () => download.tab(file()) },
     { label: say('common.musicxml-score-musicxml'), run: () => download.musicXml(file()) },
+    { label: say('common.abc-abc'), run: () => download.abc(file()) },
     { label: say('common.midi-mid'), run: () => download.midi(file()) },
     ...(bends
       ? [{ label: say('bench.midi-without-bend'), run: () => download.midi(file(), { pitchBend: false }) }]

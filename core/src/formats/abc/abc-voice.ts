@@ -1,5 +1,5 @@
 import { createProblem, type Problem } from '../../errors/index.ts';
-import { ORNAMENT_LIMITS, type Stroke } from '../../pattern/index.ts';
+import { ORNAMENT_LIMITS, isDigit, type Digit, type Stroke } from '../../pattern/index.ts';
 import type { Key } from '../../theory/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { FormSigns, ParsedBar, ParsedChord, ParsedNote } from '../parsed-music/parsed-music.ts';
@@ -72,6 +72,8 @@ export class AbcVoice {
   private grace: number | undefined;
   private marks: Partial<Stroke> = {};
   private finger: number | undefined;
+  /** Digits under the next notes, from the lowest up, as our own files have them. */
+  private pins: Digit[] = [];
   private signs: FormSigns = {};
   private section: string | undefined;
   private opens: { repeatBegins?: true; endings?: readonly number[] } = {};
@@ -238,10 +240,12 @@ export class AbcVoice {
     event.ticks = ticks;
     const goesOn = this.isTying ? this.goOn(event, ticks) : [];
     this.isTying = false;
-    for (const note of event.notes) {
+    event.notes.forEach((note, place) => {
+      const pin = this.pins[place];
       note.ticks = ticks;
-      note.marks = { ...this.marks, ...this.graceFor(note.midi) };
-    }
+      note.marks = { ...this.marks, ...this.graceFor(note.midi), ...(pin ? { pin } : {}) };
+    });
+    this.pins = [];
     this.tied = [...event.notes, ...goesOn];
     this.noteCount += event.notes.length;
     this.now += ticks;
@@ -283,6 +287,11 @@ export class AbcVoice {
   }
 
   private readQuoted(text: string): void {
+    const digit = /^_([pimac])$/.exec(text)?.[1];
+    if (isDigit(digit)) {
+      this.pins.push(digit);
+      return;
+    }
     if (/^[\^_<>@]/.test(text)) return this.leaveOut('annotation');
     const symbol = text.split(/[;\n]/)[0]?.trim() ?? '';
     if (/^[A-G]/.test(symbol)) this.chords.push({ at: this.now, symbol });

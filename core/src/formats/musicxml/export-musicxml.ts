@@ -13,9 +13,9 @@ import {
 } from '../../time/index.ts';
 import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
 import { LOOP_FIELD } from './parse-score.ts';
-import { createSegments, notateRhythm, type NotatedDuration } from '../notation/notate-rhythm.ts';
+import { notateBar, type VoicePieces } from '../notation/notate-bar.ts';
 import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
-import { splitIntoVoices, type BarVoices, type NotatedStroke } from '../notation/split-voices.ts';
+import { splitIntoVoices, type BarVoices } from '../notation/split-voices.ts';
 import { splitLongBars, type SplitBar } from './split-long-bars.ts';
 import { createHarmonyElements } from './serialise-harmony.ts';
 import { createNoteElements, type StaffVoice } from './serialise-note.ts';
@@ -192,8 +192,6 @@ const chordsBefore = (all: Written, index: number, pieces: readonly { readonly a
   return places;
 };
 
-type VoicePieces = readonly NotatedDuration<readonly NotatedStroke[]>[];
-
 const withWords = (notes: readonly XmlElement[], words: string | undefined): readonly XmlElement[] => {
   const [first, ...rest] = notes;
   if (!first || words === undefined) return notes;
@@ -212,14 +210,6 @@ const measureName = ({ score, pieces }: Written, index: number): Readonly<Record
   const hasPickup = score.bars[0]?.skippedTicks !== undefined;
   if (hasPickup && index === 0) return { number: 0, implicit: 'yes' };
   return piece.first ? { number: piece.whole + (hasPickup ? 0 : 1) } : { number: `X${index}`, implicit: 'yes' };
-};
-
-/** A voice of a bar in notes; a bar that is cut is notated where its notes stand in the whole bar. */
-const notateBar = (voice: BarVoices[number], bar: ScoreBar): VoicePieces => {
-  const shift = bar.skippedTicks ?? 0;
-  const starts = voice.map(([at, content]) => [at + shift, content] as const);
-  const segments = createSegments(starts, bar.metre, { from: shift, to: shift + bar.ticks });
-  return notateRhythm(segments, bar.metre).map((piece) => ({ ...piece, at: piece.at - shift }));
 };
 
 /** The notes of a bar: the voices on the staff of notes, then once more on the strings. */

@@ -1,5 +1,6 @@
 import { sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
+  exportAbc,
   exportMidi,
   exportMusicXml,
   exportTab,
@@ -48,6 +49,10 @@ export const useScoreDownload = () => {
       const text = exportMusicXml(score, digits, annotations);
       downloadFile(`${name}.musicxml`, text, 'application/vnd.recordare.musicxml+xml');
       done(score, 'musicxml');
+    },
+    abc: ({ name, score, digits, annotations }: ScoreFile): void => {
+      downloadFile(`${name}.abc`, exportAbc(score, digits, annotations), 'text/vnd.abc;charset=utf-8');
+      done(score, 'abc');
     },
   };
 };
