@@ -353,7 +353,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
       ['cut.mid', Buffer.from(exportMidi(flattenScore(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
       ['bomb.musicxml', Buffer.from(bomb), /cannot be read at line 1, column \d+: undefined entity/],
       ['packed.mxl', Buffer.from('PK\u0003\u0004'), /cannot be opened/],
-      ['song.abc', Buffer.from('X:1\nK:C\nCDEF'), /ABC notation cannot be read/],
+      ['score.pdf', Buffer.from('%PDF-1.4'), /PDF cannot be read/],
       ['huge.mid', Buffer.alloc(9_000_000, ' '), /9 MB/],
     ];
     for (const [name, buffer, words] of files) {
