@@ -20,6 +20,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { latestSearchParams } from '../components/latest-search-params.ts';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { useCreatePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
@@ -183,14 +184,11 @@ const useMaking = (generator: Generator) => {
   const [query, setQuery] = useSearchParams();
   const [values, setValues] = useState<GeneratorValues>(() => readValues(generator, query));
   const [frame, setFrame] = useState(() => readFrame(query));
-  const note = (entries: Readonly<Record<string, string>>): void =>
-    setQuery(
-      (now) => {
-        for (const [key, value] of Object.entries(entries)) now.set(key, value);
-        return now;
-      },
-      { replace: true },
-    );
+  const note = (entries: Readonly<Record<string, string>>): void => {
+    const now = latestSearchParams();
+    for (const [key, value] of Object.entries(entries)) now.set(key, value);
+    setQuery(now, { replace: true });
+  };
   const all = useMemo(() => ({ ...defaultValues(generator), ...values }), [generator, values]);
   const [cyclic, setCyclic] = useState(true);
   const made = useMemo(() => {

@@ -4,6 +4,7 @@ import { createPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { latestSearchParams } from '../components/latest-search-params.ts';
 import { DocumentList, DocumentSearch } from '../components/document/DocumentList.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { useCreatePattern, usePatternList, type PatternFilter } from '../api/patterns.ts';
@@ -44,14 +45,18 @@ const Empty = ({
 
 const FILTERS = ['tag', 'school', 'metre', 'digits', 'strings', 'difficulty'] as const;
 
+const readFilter = (query: URLSearchParams): Omit<PatternFilter, 'search'> =>
+  Object.fromEntries(FILTERS.flatMap((key) => (query.get(key) ? [[key, query.get(key) as string]] : [])));
+
 /** What the list is narrowed to stands in the address, so that it can be gone back to. */
 const useFilter = () => {
   const [query, setQuery] = useSearchParams();
-  const filter = Object.fromEntries(
-    FILTERS.flatMap((key) => (query.get(key) ? [[key, query.get(key) as string]] : [])),
-  ) as Omit<PatternFilter, 'search'>;
+  const filter = readFilter(query);
   const change = (part: Partial<PatternFilter>): void => {
-    const next = Object.entries({ ...filter, ...part }).filter(([, value]) => value) as [string, string][];
+    const next = Object.entries({ ...readFilter(latestSearchParams()), ...part }).filter(([, value]) => value) as [
+      string,
+      string,
+    ][];
     setQuery(Object.fromEntries(next), { replace: true });
   };
   return { filter, change };

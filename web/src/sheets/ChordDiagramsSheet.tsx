@@ -11,6 +11,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import { latestSearchParams } from '../components/latest-search-params.ts';
 import { useTunings } from '../components/tuning/useTunings.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
@@ -53,14 +54,11 @@ const askRows = async ({ symbols, instrument }: Question, signal: AbortSignal): 
 /** What is asked for stands in the address, so that a page can be kept and linked. */
 const useAsked = (tunings: readonly Tuning[]) => {
   const [params, setParams] = useSearchParams();
-  const change = (key: string, value: string): void =>
-    setParams(
-      (now) => {
-        now.set(key, value);
-        return now;
-      },
-      { replace: true },
-    );
+  const change = (key: string, value: string): void => {
+    const now = latestSearchParams();
+    now.set(key, value);
+    setParams(now, { replace: true });
+  };
   const chords = params.get('chords') ?? say('sheet.c-am-f-g-dm-em');
   const each = Math.min(LIMITS.each, Math.max(1, Number(params.get('each')) || 3));
   const key = params.get('tuning') ?? 'standard';
