@@ -4,13 +4,13 @@ import { withName, type CourseItem, type Pattern, type TargetStudy } from '@flee
 import { formatDay, say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
 import type { PatternWithId } from '../api/patterns.ts';
-import { useStudent } from '../api/students.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { CourseTable, dayOf } from './CoursePlan.tsx';
 import { findFigure } from './figure-names.ts';
+import { OfStudent } from './OfStudent.tsx';
 import { skillInSentence } from './skill-text.ts';
 import { USUAL_LENGTH, useSkillStudy, type CourseLength } from './useSkillStudy.ts';
 
@@ -81,16 +81,6 @@ const Sheet = ({ student }: { readonly student: Student }) => {
 };
 
 /** A course to print: the weeks, and every figure in them. */
-const CourseSheet = () => {
-  const { id = '' } = useParams();
-  const student = useStudent(id);
-  if (student.isError)
-    return (
-      <div className="page">
-        <p role="alert">{wordsOf(student.error)}</p>
-      </div>
-    );
-  return student.data ? <Sheet key={id} student={student.data} /> : null;
-};
+const CourseSheet = () => <OfStudent>{(student) => <Sheet key={student.id} student={student} />}</OfStudent>;
 
 export default CourseSheet;

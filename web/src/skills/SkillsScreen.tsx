@@ -3,13 +3,13 @@ import type { Student } from '@fleet-wren/contract';
 import { REACHED_CHANCE, SKILLS, type SkillCode, type SkillStudy, type TargetStudy } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
-import { useStudent } from '../api/students.ts';
 import { CoursePlan, dayOf } from './CoursePlan.tsx';
 import { nameOfSkill } from './figure-names.ts';
 import { GoalPicker } from './GoalPicker.tsx';
 import { NextFigures } from './NextFigures.tsx';
+import { OfStudent } from './OfStudent.tsx';
 import { SkillDetails } from './SkillDetails.tsx';
 import { AllSkills, SkillMap } from './SkillMap.tsx';
 import { listSkillNames, stateText, toPercent } from './skill-text.ts';
@@ -139,16 +139,6 @@ const Page = ({ student }: { readonly student: Student }) => {
 };
 
 /** What a student can do, what comes next, and the way to a goal. */
-const SkillsScreen = () => {
-  const { id = '' } = useParams();
-  const student = useStudent(id);
-  if (student.isError)
-    return (
-      <div className="page">
-        <p role="alert">{wordsOf(student.error)}</p>
-      </div>
-    );
-  return student.data ? <Page key={id} student={student.data} /> : null;
-};
+const SkillsScreen = () => <OfStudent>{(student) => <Page key={student.id} student={student} />}</OfStudent>;
 
 export default SkillsScreen;
