@@ -27,6 +27,8 @@ export interface Figure {
   /** Ticks of a beat. */
   readonly beat: number;
   readonly events: readonly FigureEvent[];
+  /** When each stroke comes, in ticks. */
+  readonly tickOf: ReadonlyMap<string, number>;
   /** The events, and those of the next round that follow where it goes round. */
   readonly course: readonly FigureEvent[];
 }
@@ -57,7 +59,8 @@ export const createFigure = (pattern: Pattern, options: FingeringOptions = {}): 
   const events = collectEvents(pattern, analysis);
   const length = patternLength(pattern);
   const next = pattern.cyclic ? events.slice(0, ROUND).map(({ at, notes }) => ({ at: at + length, notes })) : [];
-  return { pattern, analysis, beat: ticksPerBeat(pattern.metre), events, course: [...events, ...next] };
+  const tickOf = new Map(pattern.strokes.map(({ id, at }) => [id, at]));
+  return { pattern, analysis, beat: ticksPerBeat(pattern.metre), events, tickOf, course: [...events, ...next] };
 };
 
 /** Names of the strokes of events. */

@@ -79,11 +79,7 @@ const movementCodes = (from: FigureNote, to: FigureNote): readonly SkillCode[] =
 const rollCode = (notes: readonly FigureNote[]): SkillCode | undefined => {
   const pairs = notes.slice(1).map((to, index) => {
     const from = notes[index] as FigureNote;
-    return [
-      handPosition(to.digit) - handPosition(from.digit),
-      from.stroke.string - to.stroke.string,
-      from.digit === to.digit ? 0 : 1,
-    ] as const;
+    return [handPosition(to.digit) - handPosition(from.digit), from.stroke.string - to.stroke.string] as const;
   });
   const goes = (way: number): boolean =>
     pairs.every(([fingers, strings]) => Math.sign(fingers) === way && Math.sign(strings) === way);
@@ -103,12 +99,12 @@ export const listMovementPlaces = (figure: Figure): readonly SkillPlace[] => {
     if (!from || !to || !isFinger(from.digit) || !isFinger(to.digit)) return [];
     return movementCodes(from, to).map((code) => ({ code, strokeIds: strokeIdsOf(before, after) }));
   });
-  const rolls = course.flatMap((last, index) => {
+  const rolls = course.flatMap((_, index) => {
     const events = course.slice(Math.max(0, index - ROLL + 1), index + 1);
     const notes = events.flatMap((event) => soleNote(event) ?? []);
     const isClose = events.every(({ at }, place) => place === 0 || at - (events[place - 1]?.at ?? 0) <= beat);
     const code = notes.length === ROLL && isClose ? rollCode(notes) : undefined;
-    return code && last ? [{ code, strokeIds: strokeIdsOf(...events) }] : [];
+    return code ? [{ code, strokeIds: strokeIdsOf(...events) }] : [];
   });
   return [...pairs, ...rolls];
 };

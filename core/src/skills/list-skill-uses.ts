@@ -47,8 +47,8 @@ const findTightness = ({ analysis }: Figure): ReadonlyMap<string, Tightness> => 
 };
 
 /** Seconds from the stroke before to the last of a place; undefined where it is one stroke, or one chord. */
-const secondsWithin = ({ pattern }: Figure, { strokeIds }: SkillPlace): number | undefined => {
-  const times = strokeIds.map((id) => pattern.strokes.find((stroke) => stroke.id === id)?.at ?? 0);
+const secondsWithin = ({ pattern, tickOf }: Figure, { strokeIds }: SkillPlace): number | undefined => {
+  const times = strokeIds.map((id) => tickOf.get(id) ?? 0);
   const last = times.at(-1) ?? 0;
   const before = times.findLast((at) => at !== last);
   if (before === undefined) return undefined;

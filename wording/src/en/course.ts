@@ -9,7 +9,6 @@ export const course = {
   'course.map-how-short': 'Filled: known. Half: begun. Coloured: next. Empty: later.',
   'course.nothing-heard':
     'Nothing has been practised here yet, so all of this is a guess. Touch a skill and say what {name} already has.',
-  'course.goal': 'Goal',
   'course.no-goal': 'No goal yet. Choose a pattern or a song, and the map shows the way to it.',
   'course.choose-pattern': 'Choose a pattern',
   'course.choose-song': 'Choose a song',
@@ -28,8 +27,7 @@ export const course = {
   'course.skill-passes': '{count, plural, =0 {Not practised yet.} one {# pass.} other {# passes.}}',
   'course.skill-needs': 'Comes after: {skills}.',
   'course.has-it': '{name} has this',
-  'course.has-it-not': 'Not marked as known any more',
-  'course.practise-this': 'Practise this',
+  'course.has-it-not': 'Not known after all',
   'course.close-skill': 'Close',
   'course.next': 'What next',
   'course.next-none': 'Nothing to suggest: everything in reach is either secure or still too hard.',

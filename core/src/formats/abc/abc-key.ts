@@ -1,4 +1,5 @@
 import { keySignature, MODES, parseNote, type Key, type Mode } from '../../theory/index.ts';
+import { SEMITONES, byKey } from '../notation/pitch-spelling.ts';
 
 /** The accidentals of a key by letter, in semitones. */
 export type Accidentals = Readonly<Record<string, number>>;
@@ -10,18 +11,9 @@ export interface AbcKey {
   readonly octaves: number;
 }
 
-const SHARPS = ['F', 'C', 'G', 'D', 'A', 'E', 'B'];
-
 /** Accidentals of so many sharps, flats below zero. */
 const accidentalsOf = (signs: number): Accidentals =>
-  Object.fromEntries(
-    signs >= 0
-      ? SHARPS.slice(0, signs).map((letter) => [letter, 1])
-      : [...SHARPS]
-          .reverse()
-          .slice(0, -signs)
-          .map((letter) => [letter, -1]),
-  );
+  Object.fromEntries(Object.keys(SEMITONES).map((letter) => [letter, byKey(letter, signs)]));
 
 /** Names of modes by their first three letters (ABC 2.1, 4.2 “Key”). */
 const MODE_NAMES: Readonly<Record<string, Mode>> = {

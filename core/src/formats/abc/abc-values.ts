@@ -24,7 +24,6 @@ export const readLength = (text: string): number => {
   return numerator / (below === '' ? 2 ** slashes.length : Math.max(1, Number(below)));
 };
 
-export const SEMITONES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 export const SIGNS: Readonly<Record<string, number>> = { '^^': 2, '^': 1, '=': 0, _: -1, __: -2 };
 
 export const NOTE = /^(\^{1,2}|_{1,2}|=)?([A-Ga-g])([,']*)/;

@@ -2,6 +2,7 @@ import { createProblem, type Problem } from '../../errors/index.ts';
 import { ORNAMENT_LIMITS, isDigit, type Digit, type Stroke } from '../../pattern/index.ts';
 import type { Key } from '../../theory/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { SEMITONES } from '../notation/pitch-spelling.ts';
 import type { FormSigns, ParsedBar, ParsedChord, ParsedNote } from '../parsed-music/parsed-music.ts';
 import { parseAbcKey, type AbcKey } from './abc-key.ts';
 import { alignAbcLyrics } from './abc-lyrics.ts';
@@ -9,7 +10,6 @@ import { DECORATION_MARKS, DECORATION_SIGNS, type AbcMark } from './abc-decorati
 import type { AbcToken } from './abc-tokens.ts';
 import {
   NOTE,
-  SEMITONES,
   SIGNS,
   WHOLE,
   numbersIn,

@@ -20,7 +20,8 @@ const placeOn = (pitchClass: number, fifths: number): number => {
   return place + 12 * Math.ceil((lowest - place) / 12);
 };
 
-const SEMITONES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+/** Semitones of the letters above C. */
+export const SEMITONES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
 /** How a MIDI note number is written in a key of so many sharps (flats are negative). */
 export const spellPitch = (midi: number, fifths: number): SpelledPitch => {
@@ -50,7 +51,7 @@ export const inferKeySignature = (pitches: readonly number[]): number => {
 };
 
 /** Sharps or flats a step has by the key alone. */
-const byKey = (step: string, fifths: number): number => {
+export const byKey = (step: string, fifths: number): number => {
   const place = LINE.indexOf(step as (typeof LINE)[number]);
   if (fifths > 0) return place < fifths ? 1 : 0;
   return LINE.length - 1 - place < -fifths ? -1 : 0;

@@ -23,7 +23,7 @@ export interface FigureSuggestion {
   readonly tempo: number;
   /** Beats per minute it is worth taking it to. */
   readonly fastest: number;
-  /** Probability of a clean pass at that tempo. */
+  /** Probability of a clean pass at the tempo it begins with. */
   readonly chance: number;
   /** Skills in it that are not known yet: none or one. */
   readonly newSkills: readonly SkillCode[];
