@@ -2,7 +2,8 @@ import type { Student } from '@fleet-wren/contract';
 import type { StudentGoal } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useDeferredValue, useState } from 'react';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Button, Modal } from 'react-bootstrap';
+import { SearchField } from '../components/document/SearchField.tsx';
 import { useSongList } from '../api/songs.ts';
 import { PatternPicker } from '../components/patterns/PatternPicker.tsx';
 import { useAboutStudent } from './useAboutStudent.ts';
@@ -24,14 +25,7 @@ const SongPicker = ({ about, take, hide }: SongPickerProps) => {
       </Modal.Header>
       <Modal.Body>
         <p className="text-soft">{about}</p>
-        <Form.Control
-          autoFocus
-          type="search"
-          aria-label={say('common.search-songs')}
-          placeholder={say('common.search-by-name-or-tag')}
-          value={typed}
-          onChange={({ target }) => setTyped(target.value)}
-        />
+        <SearchField label={say('common.search-songs')} typed={typed} type={setTyped} />
         <ul className="goal-songs" aria-label={say('common.songs')}>
           {(list.data?.pages ?? [])
             .flatMap(({ songs }) => songs)

@@ -3,7 +3,8 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import { createSectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Button, Modal } from 'react-bootstrap';
+import { SearchField } from '../components/document/SearchField.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { songRepository, useSongList } from '../api/songs.ts';
 
@@ -54,14 +55,7 @@ export const SongSectionPicker = ({ student, take, hide }: SongSectionProps) => 
       </Modal.Header>
       <Modal.Body>
         <p className="text-soft">{say('students.choose-what-will-practise-the-section', { name: student.name })}</p>
-        <Form.Control
-          autoFocus
-          type="search"
-          aria-label={say('common.search-songs')}
-          placeholder={say('common.search-by-name-or-tag')}
-          value={typed}
-          onChange={({ target }) => setTyped(target.value)}
-        />
+        <SearchField label={say('common.search-songs')} typed={typed} type={setTyped} />
         {list.isSuccess && lines.length === 0 && <p className="text-soft mt-3">{say('students.no-songs-found')}</p>}
         <ul className="song-choice" aria-label={say('common.songs')}>
           {lines.map(({ id, name, summary }) => (

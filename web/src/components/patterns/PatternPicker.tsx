@@ -2,7 +2,8 @@ import '../chords/chords.scss';
 import { say, sayLabel } from '@fleet-wren/wording';
 import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
-import { Form, Modal } from 'react-bootstrap';
+import { Modal } from 'react-bootstrap';
+import { SearchField } from '../document/SearchField.tsx';
 import { fetchPattern, usePatternList } from '../../api/patterns.ts';
 import { wordsOf } from '../../api/api-error.ts';
 import { FingeringThumbnail } from '../fingering-diagram/FingeringThumbnail.tsx';
@@ -35,14 +36,7 @@ export const PatternPicker = ({
       </Modal.Header>
       <Modal.Body>
         <p className="text-soft">{about}</p>
-        <Form.Control
-          autoFocus
-          type="search"
-          aria-label={say('common.search-patterns')}
-          placeholder={say('common.search-by-name-or-tag')}
-          value={typed}
-          onChange={({ target }) => setTyped(target.value)}
-        />
+        <SearchField label={say('common.search-patterns')} typed={typed} type={setTyped} />
         {trouble && <p role="alert">{trouble}</p>}
         <ul className="shapes figure-list" aria-label={say('common.patterns')}>
           {lines.map(({ id, name, summary }) => (
