@@ -25,6 +25,7 @@ const rowOf = ([route, operation]) => {
   return `| \`${route}\` | ${whoMay(operation)}${key} | ${operation.summary} |`;
 };
 
+/** @type {any[][]} */
 const operations = Object.entries(describeApi().paths).flatMap(([path, methods]) =>
   Object.entries(methods).map(([method, operation]) => [`${method.toUpperCase()} ${path}`, operation]),
 );

@@ -13,7 +13,15 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { createLadder, createPattern, toLadderPlan, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
+import {
+  EMPTY_PRACTICE_SNAPSHOT,
+  createLadder,
+  createPattern,
+  createPatternSummary,
+  toLadderPlan,
+  valueOrThrow,
+} from '../core/dist/index.js';
+import { summariseProgress } from '../server/dist/practice/progress-summary.js';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { startConnectionPooler } from './lib/connection-pooler.mjs';
@@ -54,10 +62,9 @@ const pattern = createPattern('Weir roll', {
   tags: ['rolls'],
 });
 const plan = toLadderPlan(valueOrThrow(createLadder(pattern, { target: 80 })));
-const stage = plan.stages.find(({ requiredStreak }) => requiredStreak > 0);
+const stage = plan.stages.find(({ gate }) => gate > 0);
 const summary = createPatternSummary(pattern);
-const standing = { stage: null, tempo: null, passed: 0, of: plan.stages.length, best: null, minutes: 0 };
-const STANDING = { ...standing, last: null, discomfort: null, stuck: null, through: null, due: null };
+const standing = summariseProgress(plan, EMPTY_PRACTICE_SNAPSHOT);
 
 const tokenOf = (studio) => `bench-${studio}`.padEnd(43, 'x');
 const hashOf = (token) => createHash('sha256').update(token).digest('base64url');
@@ -85,6 +92,10 @@ const studios = Array.from({ length: SIZE.studios + OWN.length }, (_, index) => 
   teacher: randomUUID(),
   token: tokenOf(index),
   size: OWN[index] ?? SIZE,
+  /** Filled as the rows are written. @type {string[]} */
+  students: [],
+  /** By student. @type {Map<string, string[]>} */
+  assignments: new Map(),
 }));
 const [large, middle, empty] = studios;
 
@@ -112,7 +123,7 @@ const copying = async (url, table, rows) => {
 
 const NOW = Date.now();
 const documentText = jsonText(pattern);
-const [summaryText, planText, standingText] = [summary, plan, STANDING].map(jsonText);
+const [summaryText, planText, standingText] = [summary, plan, standing].map(jsonText);
 const bodyText = jsonText({ stage: stage.key, tempo: stage.tempos[0], by: 'pedal' });
 
 const doorRows = {
@@ -150,7 +161,6 @@ function* studentRows() {
 
 function* assignmentRows() {
   for (const studio of studios) {
-    studio.assignments = new Map();
     for (const student of studio.students) {
       const own = Array.from({ length: studio.size.assignments }, () => randomUUID());
       studio.assignments.set(student, own);

@@ -80,6 +80,7 @@ const quantile = (values, share) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? NaN;
 const middle = (values) => quantile(values, 0.5);
 
+/** @param {any[]} figure its strings, and how they are read */
 const askedFor = ([text, options]) => {
   const played = createPatternReference(valueOrThrow(parseStringNotation(text, options)).pattern);
   const { passSeconds } = createTakeReference(played.score, played.digits, 1);

@@ -71,7 +71,7 @@ const fits = new Map([...new Set(figures.map(({ school }) => school))].map((key)
 /** How much dearer the best fingering that is another is. */
 const margin = (row, school) => {
   const { task } = exampleOf(row, school);
-  const [first, second] = solveKBest(task, String, 2);
+  const [first, second] = solveKBest(task, (at) => ({ code: String(at) }), 2);
   return second ? second.cost - first.cost : Infinity;
 };
 
@@ -82,7 +82,10 @@ const changesNeedlessly = (row, school) => {
   const { pattern, loopTicks } = figure(row);
   const ceiling = computeMaxTempo(
     row.tempo,
-    computeTimedTransitions(createTaskFromPattern(pattern, { school, loopTicks: loopTicks }), slow.split(' ')),
+    computeTimedTransitions(
+      createTaskFromPattern(pattern, { school, loopTicks: loopTicks }),
+      /** @type {import('../core/dist/index.js').Fingering} */ (slow.split(' ')),
+    ),
   )?.bpm;
   return others.some((one, index) => one !== slow && row.tempo * shares[index + 1] < (ceiling ?? Infinity));
 };

@@ -62,6 +62,7 @@ const COMMON = {
 };
 
 const draw = (random, kind) => {
+  /** @type {any} */
   const learner = {};
   for (const [key, range] of Object.entries({ ...COMMON, ...kind }))
     if (Array.isArray(range)) learner[key] = range[0] + (range[1] - range[0]) * random();

@@ -63,8 +63,11 @@ export const buildPseudo = () =>
     cwd: join(PROJECT_ROOT, 'web'),
   });
 
+/** @type {(name: string) => void} */
+const ignore = () => {};
+
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */
-export const buildIfStale = (packages, { force = false, say = () => {} } = {}) => {
+export const buildIfStale = (packages, { force = false, say = ignore } = {}) => {
   for (const name of packages) {
     const print = fingerprint([...(BUILT_FROM[name] ?? []), name]);
     const stamp = stampFile(name);

@@ -200,7 +200,7 @@ export const findFreePort = () =>
     const probe = createServer();
     probe.once('error', reject);
     probe.listen({ port: 0, host: '127.0.0.1' }, () => {
-      const { port } = probe.address();
+      const { port } = /** @type {import('node:net').AddressInfo} */ (probe.address());
       probe.close(() => resolve(port));
     });
   });

@@ -165,7 +165,7 @@ export const SCREENSHOT_VIEWS = [
     take: async (page) => {
       await page.goto('/today');
       await page
-        .getByRole('region', { name: say('students.stuck-2') })
+        .getByRole('region', { name: say('students.wall') })
         .getByRole('link')
         .first()
         .waitFor();
