@@ -1,5 +1,4 @@
-import { findSubdivisionGrid } from '../formats/parsed-music/quantise.ts';
-import type { Pattern } from '../pattern/index.ts';
+import { findSubdivisionGrid, type Pattern } from '../pattern/index.ts';
 import {
   TEMPO_RANGE,
   convertTempo,

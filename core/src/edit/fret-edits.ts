@@ -1,6 +1,6 @@
 import { createProblem, failure, success, type Problem, type Result } from '../errors/index.ts';
 import { pitchAt, stringCount } from '../instrument/index.ts';
-import { findStoppedFret, type Pattern, type Stroke } from '../pattern/index.ts';
+import { moveHarmonic, findStoppedFret, type Pattern, type Stroke } from '../pattern/index.ts';
 import { createStrokeEdit } from './create-pattern-edits.ts';
 import type { AnyPatternEdit } from './pattern-edit.ts';
 
@@ -33,13 +33,8 @@ const withPlace = (pattern: Pattern, stroke: Stroke, { string, fret }: Placed): 
   const { role: _role, ...free } = stroke;
   const kept = string === stroke.string ? stroke : free;
   if (stroke.harmonic?.kind === 'natural') return { ...kept, string, harmonic: { ...stroke.harmonic, touch: fret } };
-  return { ...kept, string, fret, ...touchMoved(stroke.harmonic, fret - fretOf(pattern, stroke)) };
-};
-
-/** A harmonic that the picking hand touches lies as far above the stopped note as before. */
-const touchMoved = (harmonic: Stroke['harmonic'], by: number): Pick<Stroke, 'harmonic'> => {
-  if (!harmonic) return {};
-  return { harmonic: harmonic.above === undefined ? { ...harmonic, touch: harmonic.touch + by } : harmonic };
+  const by = fret - fretOf(pattern, stroke);
+  return { ...kept, string, fret, ...(stroke.harmonic && { harmonic: moveHarmonic(stroke.harmonic, by) }) };
 };
 
 const fretOf = (pattern: Pattern, stroke: Stroke): number =>

@@ -11,7 +11,6 @@ export * from './tab/export-tab.ts';
 export * from './tab/import-tab.ts';
 export type { ParsedBar, ParsedChord, ParsedMusic, ParsedNote } from './parsed-music/parsed-music.ts';
 export { convertToPattern, type ImportSelection } from './parsed-music/to-pattern.ts';
-export { findSubdivisionGrid } from './parsed-music/quantise.ts';
 export { findJump, findRepeats, listBarsAfterJump, type FormJump, type RepeatSpan } from './parsed-music/repeats.ts';
 export { inferShape, removeRedundantFrets } from './parsed-music/chord-shape.ts';
 export { assignStrings, type TimedNote } from './parsed-music/assign-strings.ts';

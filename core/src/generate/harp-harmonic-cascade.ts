@@ -1,7 +1,7 @@
 import { message } from '../message/message.ts';
 import { failure, createProblem, success } from '../errors/index.ts';
 import { fretOfString } from '../harmony/index.ts';
-import { stringCount } from '../instrument/index.ts';
+import { OCTAVE, stringCount } from '../instrument/index.ts';
 import {
   SUBDIVISION_FIELD,
   getNumber,
@@ -10,9 +10,6 @@ import {
   type GeneratorContext,
   type Generator,
 } from './generator.ts';
-
-/** Frets from a stopped note to its octave harmonic. */
-const OCTAVE = 12;
 
 const fretOf = ({ voicing }: GeneratorContext, string: number): number => fretOfString(voicing, string) ?? 0;
 

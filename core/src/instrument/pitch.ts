@@ -8,6 +8,9 @@ const USUAL_PLACE = 2;
 
 const LETTERS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
+/** Semitones of an octave, and frets from a note to the one an octave above it on the same string. */
+export const OCTAVE = 12;
+
 /** A4 = 440 Hz is MIDI note 69 (ISO 16, MIDI 1.0). */
 const CONCERT_A = { midi: 69, hertz: 440 } as const;
 
@@ -23,10 +26,10 @@ export const midiToFrequency = (midi: number): number => CONCERT_A.hertz * 2 ** 
  * @example
  * midiToPitchClass(64) // => 4
  */
-export const midiToPitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
+export const midiToPitchClass = (midi: number): number => ((midi % OCTAVE) + OCTAVE) % OCTAVE;
 
 const withOctave = (midi: number, note: SpelledNote): string =>
-  `${displayNote(note)}${Math.floor((midi - note.accidental) / 12) - 1}`;
+  `${displayNote(note)}${Math.floor((midi - note.accidental) / OCTAVE) - 1}`;
 
 /**
  * Note name of a MIDI note number with its octave (middle C = C4 = 60), as it is usually spelled.

@@ -1,5 +1,5 @@
 import { rankAlternateBassStrings, findBassString, type Voicing } from '../harmony/index.ts';
-import type { Instrument } from '../instrument/index.ts';
+import { isBassString, type Instrument } from '../instrument/index.ts';
 import { voicingAt, type ChordCourse } from './chord-changes.ts';
 import { compareByTimeThenString, type Pattern, type ChordRole, type Stroke } from './pattern.ts';
 
@@ -14,6 +14,18 @@ export const findStringOfRole = (instrument: Instrument, voicing: Voicing, role:
   const [first, second] = rankAlternateBassStrings(instrument, voicing);
   if (role === 'bass') return bass ?? first ?? null;
   return (role === 'second alternate' ? (second ?? first) : first) ?? bass;
+};
+
+/**
+ * The role of a string in a chord: its bass, or one of the two bass strings that alternate with it.
+ * @example
+ * findRoleOfString(createPattern('Roll').instrument, { chord: 'D', frets: [null, null, 0, 2, 3, 2] }, 4) // => 'bass'
+ */
+export const findRoleOfString = (instrument: Instrument, voicing: Voicing, string: number): ChordRole | undefined => {
+  if (string === findBassString(instrument, voicing)) return 'bass';
+  const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => isBassString(instrument, one));
+  if (string === first) return 'alternate';
+  return string === second ? 'second alternate' : undefined;
 };
 
 const freeAt = (strokes: readonly Stroke[], at: number, string: number): boolean =>

@@ -1,6 +1,7 @@
 export * from './digit.ts';
 export * from './pattern.ts';
 export * from './subdivisions.ts';
+export { findSubdivisionGrid } from './subdivision-grid.ts';
 export * from './sounding-pitch.ts';
 export * from './ornaments.ts';
 export * from './chord-changes.ts';

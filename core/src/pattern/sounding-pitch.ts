@@ -44,6 +44,14 @@ export const findTouchFret = ({ kind, touch, above }: Harmonic, stopped: number 
   kind === 'harp' && above !== undefined ? (stopped ?? 0) + above : touch;
 
 /**
+ * A harmonic whose stopped note moved by so many frets: what the picking hand touches lies as far above it as before.
+ * @example
+ * moveHarmonic({ kind: 'harp', touch: 13 }, 2).touch // => 15
+ */
+export const moveHarmonic = (harmonic: Harmonic, by: number): Harmonic =>
+  harmonic.kind === 'harp' && harmonic.above === undefined ? { ...harmonic, touch: harmonic.touch + by } : harmonic;
+
+/**
  * Frets from the stopped note of a harmonic to its touch.
  * @example
  * harmonicNodeInterval(createPattern('P'), { id: 'a', at: 0, string: 1 }) // => undefined

@@ -45,7 +45,7 @@ interface Question {
 const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal): Promise<SchoolComparison> =>
   backgroundWorker.request('compare', [pattern, schools.split(','), own, hand], { signal });
 
-const useUse = () => {
+const useSchoolChoice = () => {
   const bench = usePatternEditorStore();
   const navigate = useNavigate();
   return ({ school, slurredNotes }: SchoolResult, own: ReturnType<typeof useAvailableCustomSchools>): void => {
@@ -82,7 +82,7 @@ const CompareSchools = () => {
   if (!isDeepEqual(carried, named)) setCarried(named);
   const question = useMemo(() => ({ pattern, schools: keys, own: carried, hand }), [pattern, keys, carried, hand]);
   const { value: comparison, errorText } = useWorkerQuery(question, compare);
-  const use = useUse();
+  const use = useSchoolChoice();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
   const best = comparison?.recommendation.best ?? [];
   const bestStanding = best.length === 1 ? 'best' : 'level';

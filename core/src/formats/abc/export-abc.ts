@@ -1,3 +1,4 @@
+import { OCTAVE } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar } from '../../score/index.ts';
 import { formatKey, keyOfSignature, keySignature } from '../../theory/index.ts';
@@ -9,9 +10,6 @@ import type { ScoreAnnotations } from '../score-annotations.ts';
 
 /** Ticks of the unit that lengths are written in: a sixteenth. */
 const UNIT = TICKS_PER_QUARTER / 4;
-
-/** Written an octave above what sounds, as guitar music is; the clef says so. */
-const OCTAVE = 12;
 
 const SIGNS: Readonly<Record<number, string>> = { [-2]: '__', [-1]: '_', 0: '=', 1: '^', 2: '^^' };
 

@@ -1,3 +1,4 @@
+import { OCTAVE } from '../../instrument/index.ts';
 import { NODE_FRETS, isDigit, type Digit, type Slur, type Stroke } from '../../pattern/index.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { pitchToMidi } from './parse-attributes.ts';
@@ -34,9 +35,6 @@ const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
 
 const isDamped = (technical: XmlNode | undefined): boolean =>
   listChildren(technical, 'other-technical').some(({ text }) => text.trim() === 'palm mute');
-
-/** Frets from a stopped note to its octave harmonic. */
-const OCTAVE = 12;
 
 /** A harmonic as it is played: natural ones are touched at the written fret, artificial ones an octave above it. */
 const harmonicOf = (technical: XmlNode | undefined): Stroke['harmonic'] => {

@@ -1,3 +1,4 @@
+import { OCTAVE } from '../../instrument/index.ts';
 import { isFinger, type Digit, type Slur } from '../../pattern/index.ts';
 import type { ScoreStroke } from '../../score/index.ts';
 import type { NotatedDuration } from '../notation/notate-rhythm.ts';
@@ -72,9 +73,6 @@ const slursAt = ({ stroke, next }: NotatedStroke): Slurs => {
     notations: all.filter(([slur]) => slur === 'slide').map(([, one]) => one),
   };
 };
-
-/** Frets from a stopped note to its octave harmonic: where the picking hand touches it is said only elsewhere. */
-const OCTAVE = 12;
 
 const harmonicOf = ({ stroke: { harmonic, fret } }: NotatedStroke): readonly (XmlElement | undefined)[] => {
   if (!harmonic) return [];

@@ -1,6 +1,7 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import { MAX_PROBLEMS } from '../../schema/index.ts';
 import {
+  findSubdivisionGrid,
   PATTERN_LIMITS,
   UNTITLED,
   compareByTimeThenString,
@@ -10,7 +11,6 @@ import {
 } from '../../pattern/index.ts';
 import { isSameMetre, TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { ImportedPattern } from '../imported-pattern.ts';
-import { findSubdivisionGrid } from './quantise.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
 import { findJump, findRepeats, expandRepeats } from './repeats.ts';
 import { applyChordShapes } from './chord-shape.ts';

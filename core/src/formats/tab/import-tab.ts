@@ -1,3 +1,4 @@
+import { OCTAVE } from '../../instrument/index.ts';
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import { MAX_PROBLEMS } from '../../schema/index.ts';
@@ -36,9 +37,6 @@ import {
 
 /** The longest tablature that is read, in characters. */
 export const MAX_TAB_CHARACTERS = 500_000;
-
-/** Frets from a stopped note to its octave harmonic. */
-const OCTAVE = 12;
 
 /** A touched fret is a natural harmonic where an open string has a node, else one that the picking hand touches. */
 const harmonicOf = (fret: number): Pick<Stroke, 'harmonic' | 'fret'> => {

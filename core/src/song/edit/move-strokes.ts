@@ -1,5 +1,5 @@
 import { pitchAt, stringCount, type Instrument } from '../../instrument/index.ts';
-import type { Stroke } from '../../pattern/index.ts';
+import { moveHarmonic, type Stroke } from '../../pattern/index.ts';
 
 /** By how many frets notes move, and the instrument they are then played on. */
 export interface FretMove {
@@ -41,19 +41,15 @@ const listSlurred = (strokes: readonly Stroke[]): ReadonlySet<string> => {
   return bound;
 };
 
-/** A harmonic that the picking hand touches lies as far above the stopped note as before. */
+const withHarmonicMoved = <S extends Stroke>(stroke: S, by: number): S =>
+  stroke.harmonic ? { ...stroke, harmonic: moveHarmonic(stroke.harmonic, by) } : stroke;
+
+/** A note at another fret: on another string it is no longer the chord's. */
 const atFret = (stroke: FrettedStroke, fret: number, string = stroke.string): Stroke => {
   const { role: _role, ...rest } = stroke;
   const kept = string === stroke.string ? stroke : rest;
-  const { harmonic } = stroke;
-  if (harmonic?.kind !== 'harp' || harmonic.above !== undefined) return { ...kept, string, fret };
-  return { ...kept, string, fret, harmonic: { ...harmonic, touch: harmonic.touch + fret - stroke.fret } };
+  return withHarmonicMoved({ ...kept, string, fret }, fret - stroke.fret);
 };
-
-const withTouchMoved = (stroke: Stroke, by: number): Stroke =>
-  stroke.harmonic?.kind === 'harp' && stroke.harmonic.above === undefined
-    ? { ...stroke, harmonic: { ...stroke.harmonic, touch: stroke.harmonic.touch + by } }
-    : stroke;
 
 /** The string nearest to a note’s own that is free at its time and has a fret for its pitch. */
 const findOtherString = (
@@ -86,7 +82,7 @@ export const moveStrokes = (strokes: readonly Stroke[], move: FretMove): MovedSt
       unmovable.push({ string: stroke.string, fret: stroke.harmonic.touch, needed: null });
       return stroke;
     }
-    if (!isFretted(stroke)) return move.chordsMoveAlike ? withTouchMoved(stroke, move.by) : stroke;
+    if (!isFretted(stroke)) return move.chordsMoveAlike ? withHarmonicMoved(stroke, move.by) : stroke;
     const fret = stroke.fret + move.by;
     if (fret >= 0 && fret <= highest) {
       moved += 1;

@@ -1,6 +1,6 @@
-import { isBassString } from '../../instrument/index.ts';
-import { rankAlternateBassStrings, findBassString, type Voicing } from '../../harmony/index.ts';
+import type { Voicing } from '../../harmony/index.ts';
 import {
+  findRoleOfString,
   patternLength,
   followChords,
   isDeepEqual,
@@ -31,12 +31,7 @@ const coursesWithin = (
 /** What of its chord a stroke carries: on the string of the bass, or on one that alternates with it. */
 const getChordRole = (pattern: Pattern, { at, role, string, fret }: Stroke): ChordRole | undefined => {
   if (role || fret !== undefined) return role;
-  const { instrument } = pattern;
-  const voicing = voicingAt(pattern, at);
-  if (string === findBassString(instrument, voicing)) return 'bass';
-  const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => isBassString(instrument, one));
-  if (string === first) return 'alternate';
-  return string === second ? 'second alternate' : undefined;
+  return findRoleOfString(pattern.instrument, voicingAt(pattern, at), string);
 };
 
 /**

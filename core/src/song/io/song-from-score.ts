@@ -1,7 +1,6 @@
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import {
-  findSubdivisionGrid,
   inferShape,
   assignStrings,
   removeRedundantFrets,
@@ -10,17 +9,17 @@ import {
   type ParsedMusic,
   type TimedNote,
 } from '../../formats/index.ts';
-import {
-  rankAlternateBassStrings,
-  findBassString,
-  createOpenStringsVoicing,
-  findShape,
-  findVoicings,
-  type Voicing,
-} from '../../harmony/index.ts';
+import { createOpenStringsVoicing, findShape, findVoicings, type Voicing } from '../../harmony/index.ts';
 import { formatKey } from '../../theory/index.ts';
 import { isBassString, stringCount, type Instrument } from '../../instrument/index.ts';
-import { UNTITLED, compareByTimeThenString, type ChordRole, type Stroke } from '../../pattern/index.ts';
+import {
+  findRoleOfString,
+  findSubdivisionGrid,
+  UNTITLED,
+  compareByTimeThenString,
+  type ChordRole,
+  type Stroke,
+} from '../../pattern/index.ts';
 import {
   metreKey,
   isSameMetre,
@@ -140,10 +139,7 @@ const inferChords = (
 /** What of its chord a stroke that is free of frets carries. */
 const getChordRole = (instrument: Instrument, shape: Voicing, { string, fret }: Stroke): ChordRole | undefined => {
   if (fret !== undefined || !isBassString(instrument, string)) return undefined;
-  if (string === findBassString(instrument, shape)) return 'bass';
-  const [first, second] = rankAlternateBassStrings(instrument, shape).filter((one) => isBassString(instrument, one));
-  if (string === first) return 'alternate';
-  return string === second ? 'second alternate' : undefined;
+  return findRoleOfString(instrument, shape, string);
 };
 
 /** The strokes of a bar over its chords: frets that are the chord's are left to it, basses bound to it. */

@@ -2,6 +2,7 @@ import { sayProblems } from '@fleet-wren/wording';
 import {
   voicingAt,
   fretOfString,
+  OCTAVE,
   SLURS,
   createFollowChordEdit,
   createFretEdit,
@@ -20,9 +21,6 @@ export const slur = ({ bench }: CommandContext, key: string): void =>
     const next = SLUR_KEYS[key];
     return old === next ? { ...stroke, ...(pin ? { pin } : {}) } : { ...stroke, slur: next };
   });
-
-/** Frets above the stopped note at which a harmonic is first touched: the octave. */
-const OCTAVE = 12;
 
 /** None, then a natural one at the twelfth fret, then one touched by the picking hand, then none again. */
 export const cycleHarmonic = ({ bench }: CommandContext): void => {

@@ -1,5 +1,5 @@
-import type { BeatSubdivision } from '../../pattern/index.ts';
-import { SUBDIVISIONS, isSubdivisionPossible, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { SUBDIVISIONS, isSubdivisionPossible, ticksPerBeat, type Metre } from '../time/index.ts';
+import type { BeatSubdivision } from './pattern.ts';
 
 /** Parts beats are cut in: most of them, and those that are cut otherwise. */
 export interface SubdivisionGrid {
@@ -22,8 +22,7 @@ const mostCommon = (values: readonly number[]): number | undefined => {
 
 /**
  * The fewest parts of the beat on which all times fall, with beats of their own where one cut does not do for all.
- * `said`
- * are the parts a file counts each beat in.
+ * `said` are the parts a file counts each beat in.
  * @example
  * findSubdivisionGrid([0, 420, 840, 1260], { beats: 4, unit: 4 }).subdivision // => 2
  */
