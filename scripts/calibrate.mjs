@@ -5,12 +5,17 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
+  ABLE_ADULT_HAND,
+  DEFAULT_ESTIMATES,
+  ESTIMATE_KEYS,
+  HAND_PRESETS,
   LEARNABLE_WEIGHT_KEYS,
   DEFAULT_PENALTY_WEIGHTS,
   SCHOOLS,
   computeMaxTempo,
   findSchool,
   fingerPattern,
+  findEstimateRange,
   fitWeights,
   computeTimedTransitions,
   parseStringNotation,
@@ -89,6 +94,26 @@ const changesNeedlessly = (row, school) => {
   )?.bpm;
   return others.some((one, index) => one !== slow && row.tempo * shares[index + 1] < (ceiling ?? Infinity));
 };
+
+const hands = { able: ABLE_ADULT_HAND, advanced: HAND_PRESETS.find(({ key }) => key === 'advanced') };
+
+/** Figures with the tempos players reach, for each hand these are known of. */
+const knownTempos = JSON.parse(readFileSync(join(PROJECT_ROOT, 'core/test/calibration/tempos.json'), 'utf8')).flatMap(
+  (row) => {
+    const options = { school: row.school, subdivision: row.subdivision, tempo: 80 };
+    const { pattern, loopTicks } = valueOrThrow(parseStringNotation(row.figure, options));
+    return Object.entries(hands).map(([key, hand]) => {
+      const [least, most] = row[key];
+      return { pattern: { ...pattern, cyclic: row.cyclic }, loopTicks, hand, least, most };
+    });
+  },
+);
+
+const rangeRows = () =>
+  ESTIMATE_KEYS.map((key) => {
+    const { least, most } = findEstimateRange(key, knownTempos);
+    return [key, DEFAULT_ESTIMATES[key], ...[least, most].map((one) => (one === null ? '' : Number(one.toFixed(4))))];
+  });
 
 const rows = figures.map((row) => {
   const school = valueOrThrow(findSchool(row.school));
@@ -192,7 +217,10 @@ ${weightLines.length === 0 ? 'None: the common weights do.' : table(['school', '
 
 The least times of the hand (\`core/src/fingering/hand-estimates.ts\`) are not calibrated by this table: they are set so that the
 ranges of docs/judgement.md are reached, and are marked “est.”. A tapping test scales them for a person, and a studio can
-change each of them.
+change each of them. How well those tempos pin each down, with all others as they are (95 %, profile likelihood; a range of
+tempos read as what 95 of 100 players reach; Settings, Estimates shows it beside the value):
+
+${table(['estimate', 'value', 'least', 'most'], rangeRows())}
 
 ## The table
 

@@ -127,7 +127,6 @@ export const ERRORS = {
   'tab-text-left-out': { status: 200 },
   'tab-grace': { status: 200 },
   'tab-bends': { status: 200 },
-  'tab-taps': { status: 200 },
   'times-from-counts': { status: 200 },
   'not-read': { status: 400 },
   'file-damaged': { status: 400 },

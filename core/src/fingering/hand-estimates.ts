@@ -7,47 +7,52 @@ export interface EstimateDefinition {
   readonly label: Message;
   readonly unit: 's' | '';
   readonly source: Message;
+  /** The 95 % range by the tempos it is fitted to; null on a side where they do not limit it. */
+  readonly range?: readonly [least: number | null, most: number | null];
 }
 
 const FITTED_TO_TEMPOS = message('estimate.source-fitted');
 const UNSOURCED = message('estimate.source');
 
-const secondsEstimate = (value: number, label: Message, source: Message = UNSOURCED): EstimateDefinition => ({
+const secondsEstimate = (value: number, label: Message): EstimateDefinition => ({
   value,
   label,
   unit: 's',
-  source,
+  source: UNSOURCED,
 });
+
+/** One whose range follows from the tempos it is fitted to: `npm run calibrate` says it anew. */
+const fittedEstimate = (
+  value: number,
+  label: Message,
+  range?: EstimateDefinition['range'],
+  unit: EstimateDefinition['unit'] = 's',
+): EstimateDefinition => ({ value, label, unit, source: FITTED_TO_TEMPOS, range });
 
 /**
  * All estimates about the picking hand in one table: an able adult's least times, and how costs fade. A studio can
  * change each of them and set it back.
  */
 export const ESTIMATE_DEFINITIONS = {
-  p: secondsEstimate(0.2435, message('estimate.same-finger.label', { finger: fingerName('p') }), FITTED_TO_TEMPOS),
-  i: secondsEstimate(0.235, message('estimate.same-finger.label', { finger: fingerName('i') }), FITTED_TO_TEMPOS),
-  m: secondsEstimate(0.235, message('estimate.same-finger.label', { finger: fingerName('m') }), FITTED_TO_TEMPOS),
-  a: secondsEstimate(0.29, message('estimate.same-finger.label', { finger: fingerName('a') }), FITTED_TO_TEMPOS),
-  c: secondsEstimate(0.33, message('estimate.same-finger.label', { finger: fingerName('c') }), FITTED_TO_TEMPOS),
+  p: fittedEstimate(0.2435, message('estimate.same-finger.label', { finger: fingerName('p') }), [0.2367, 0.2558]),
+  i: fittedEstimate(0.235, message('estimate.same-finger.label', { finger: fingerName('i') }), [null, 0.2455]),
+  m: fittedEstimate(0.235, message('estimate.same-finger.label', { finger: fingerName('m') }), [null, 0.2443]),
+  a: fittedEstimate(0.29, message('estimate.same-finger.label', { finger: fingerName('a') }), [null, 0.3471]),
+  c: fittedEstimate(0.33, message('estimate.same-finger.label', { finger: fingerName('c') })),
   glide: secondsEstimate(0.08, message('estimate.glide.label')),
-  pick: secondsEstimate(0.15, message('estimate.pick-same-direction.label'), FITTED_TO_TEMPOS),
-  pickAlternate: secondsEstimate(0.095, message('estimate.pick-alternate.label'), FITTED_TO_TEMPOS),
-  travelPerString: secondsEstimate(0.009, message('estimate.travel.label'), FITTED_TO_TEMPOS),
-  passedString: secondsEstimate(0.015, message('estimate.pick-skip.label'), FITTED_TO_TEMPOS),
-  outside: secondsEstimate(0.001, message('estimate.pick-outside.label'), FITTED_TO_TEMPOS),
-  inside: secondsEstimate(0.003, message('estimate.pick-inside.label'), FITTED_TO_TEMPOS),
-  changeAgain: secondsEstimate(0.019, message('estimate.change-again.label'), FITTED_TO_TEMPOS),
+  pick: fittedEstimate(0.15, message('estimate.pick-same-direction.label')),
+  pickAlternate: fittedEstimate(0.095, message('estimate.pick-alternate.label'), [0.0893, 0.0966]),
+  travelPerString: fittedEstimate(0.009, message('estimate.travel.label'), [null, 0.0106]),
+  passedString: fittedEstimate(0.015, message('estimate.pick-skip.label'), [null, 0.0173]),
+  outside: fittedEstimate(0.001, message('estimate.pick-outside.label')),
+  inside: fittedEstimate(0.003, message('estimate.pick-inside.label'), [null, 0.0045]),
+  changeAgain: fittedEstimate(0.019, message('estimate.change-again.label'), [0.0109, 0.0247]),
   sweep: secondsEstimate(0.08, message('estimate.sweep.label')),
-  otherDigit: secondsEstimate(0.105, message('estimate.two-fingers.label'), FITTED_TO_TEMPOS),
-  thumbAndChord: secondsEstimate(0.22, message('estimate.thumb-and-chord.label'), FITTED_TO_TEMPOS),
-  pinch: {
-    value: 1.15,
-    label: message('estimate.pinch.label'),
-    unit: '',
-    source: FITTED_TO_TEMPOS,
-  },
-  middleAroundRing: secondsEstimate(0.275, message('estimate.middle-around-ring.label'), FITTED_TO_TEMPOS),
-  middleThenRing: secondsEstimate(0.11, message('estimate.middle-then-ring.label'), FITTED_TO_TEMPOS),
+  otherDigit: fittedEstimate(0.105, message('estimate.two-fingers.label'), [0.0972, 0.1094]),
+  thumbAndChord: fittedEstimate(0.22, message('estimate.thumb-and-chord.label'), [0.2087, 0.2591]),
+  pinch: fittedEstimate(1.15, message('estimate.pinch.label'), [1.1172, 1.314], ''),
+  middleAroundRing: fittedEstimate(0.3, message('estimate.middle-around-ring.label'), [0.2913, 0.3344]),
+  middleThenRing: fittedEstimate(0.11, message('estimate.middle-then-ring.label'), [0.1096, 0.1186]),
   plant: secondsEstimate(0.08, message('estimate.plant-lead.label')),
   touch: secondsEstimate(0.12, message('estimate.touch.label')),
   touchTravel: secondsEstimate(0.02, message('estimate.touch-travel.label')),

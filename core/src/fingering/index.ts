@@ -20,6 +20,7 @@ export {
   minIntervalOtherActuator,
   minIntervalSameActuator,
   isRakeContinuation,
+  secondsToTouch,
   computeTimePressure,
   type CostContext,
   type CostCategory,

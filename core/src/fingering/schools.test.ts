@@ -131,6 +131,22 @@ describe('marks of strokes', () => {
     expect(marked('6 3 5 2', 'one-per-string', { 0: harp, 2: harp })).toMatch(/^p [ima] p [ma]$/);
     expect(marked('2+4 - - -', 'one-per-string', { 1: harp })).not.toMatch(/i/);
   });
+
+  test('a note tapped by the picking hand is a finger’s on any string, the index first', () => {
+    const tapped = { tapped: true, fret: 12 };
+    expect(marked('5 - 1 -', 'one-per-string', { 1: tapped })).toBe('p i');
+    expect(marked('5 - 6 -', 'one-per-string', { 1: tapped })).toBe('p i');
+    expect(marked('5 - 1 -', 'hybrid', { 1: tapped })).toBe('down m');
+  });
+
+  test('what sounds with a tap is plucked by the thumb or the pick', () => {
+    expect(marked('4+1 - - -', 'one-per-string', { 1: { tapped: true, fret: 12 } })).toBe('p i');
+    expect(marked('3+1 - - -', 'hybrid', { 1: { tapped: true, fret: 12 } })).toBe('down m');
+  });
+
+  test('a note tapped by the other hand is nobody’s, whatever was before it', () => {
+    expect(marked('5 3 2 3', 'one-per-string', { 2: { slur: 'tap', fret: 5 } })).toBe('p i - i');
+  });
 });
 
 describe('variants', () => {

@@ -26,7 +26,7 @@ import { exportMidi, exportTab } from './index.ts';
 /** A note as anybody would write it down: tick, string, what stands on the line. */
 type Read = readonly [at: number, string: number, sign: string];
 
-const SIGN = /[hp/\\]?(?:<\d+>|\(\d+\)|\d+|x)/g;
+const SIGN = /[hpt/\\]?(?:<\d+>|\(\d+\)|\d+|x)/g;
 
 interface Counted {
   readonly column: number;
@@ -80,7 +80,7 @@ const expectedTab = (score: Score): readonly Read[] =>
     .map((stroke): Read => [stroke.at, stroke.string, expectedSign(stroke)])
     .sort((a, b) => a[0] - b[0] || a[1] - b[1]);
 
-const plain = (sign: string): string => sign.replace(/^[hp/\\]/, '');
+const plain = (sign: string): string => sign.replace(/^[hpt/\\]/, '');
 
 test('tablature of 300 random patterns, read line by line, has every note at its time', () => {
   fc.assert(

@@ -28,6 +28,7 @@ const MARKS = [
   'restStroke',
   'glide',
   'rolled',
+  'tapped',
   'slideIn',
 ] as const;
 
@@ -36,8 +37,8 @@ const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>>
   json: [],
   musicxml: ['rake', 'brush', 'unplanted'],
   abc: MARKS.filter((mark) => mark !== 'accent' && mark !== 'staccato' && mark !== 'rolled'),
-  tab: MARKS,
-  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted', 'staccato', 'restStroke'],
+  tab: MARKS.filter((mark) => mark !== 'tapped'),
+  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted', 'staccato', 'restStroke', 'tapped'],
 };
 
 /** What of a score a format has no place for. */

@@ -18,3 +18,4 @@ export {
   type LearnedSchool,
   type PinAccuracy,
 } from './learn-school.ts';
+export { createMisfit, findEstimateRange, type EstimateRange, type KnownTempo } from './estimate-range.ts';

@@ -22,7 +22,7 @@ export const bendName = (semitones: number, as: 'word' | 'sign'): Message =>
   message(`bend.${BEND_KEYS[semitones] ?? 'whole'}.${as}`);
 
 /** What keeps the other hand from an ornament of a note. */
-export type OrnamentObstacle = 'bend-open' | 'vibrato-open' | 'below-nut' | 'beyond-neck' | 'no-slur';
+export type OrnamentObstacle = 'bend-open' | 'vibrato-open' | 'below-nut' | 'beyond-neck' | 'no-slur' | 'tap-open';
 
 /**
  * Why an ornament of a stroke cannot be played on the string as it is; undefined where it can, and where nothing is
@@ -38,7 +38,8 @@ export const findOrnamentObstacle = (
   const fret = findStoppedFret(pattern, stroke);
   if (fret === null) return undefined;
   const most = pattern.instrument.frets - pattern.instrument.capo;
-  const { bend, vibrato, grace, trill } = stroke;
+  const { bend, vibrato, grace, trill, tapped } = stroke;
+  if (tapped && fret === 0) return 'tap-open';
   if (bend && fret === 0) return 'bend-open';
   if (vibrato && fret === 0 && !stroke.harmonic) return 'vibrato-open';
   if (grace && fret + grace.frets < 0) return 'below-nut';

@@ -3,11 +3,17 @@ import { isBassString, type Instrument, type ThumbStrings } from '../instrument/
 import { ticksPerBar, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Digit } from './digit.ts';
 
-/** How the other hand sounds a note without an attack. */
-export type Slur = 'hammer-on' | 'pull-off' | 'slide';
+/** How the other hand sounds a note without an attack; a tap comes from no note in particular. */
+export type Slur = 'hammer-on' | 'pull-off' | 'slide' | 'tap';
+
+/** A slur that leads from one note to another. */
+export type LeadingSlur = Exclude<Slur, 'tap'>;
+
+/** All of those. */
+export const LEADING_SLURS: readonly LeadingSlur[] = ['hammer-on', 'pull-off', 'slide'];
 
 /** All slurs. */
-export const SLURS: readonly Slur[] = ['hammer-on', 'pull-off', 'slide'];
+export const SLURS: readonly Slur[] = [...LEADING_SLURS, 'tap'];
 
 /**
  * A harmonic: `natural` is touched by the other hand, `harp` by the index of the picking hand. `touch` is the fret
@@ -52,7 +58,7 @@ export interface Bend {
 export interface GraceNote {
   /** Frets above the note, below zero for under it; never 0. */
   readonly frets: number;
-  readonly slur?: Slur;
+  readonly slur?: LeadingSlur;
 }
 
 /** From where a note is slid to, or where it slides off to. */
@@ -110,6 +116,8 @@ export interface Stroke {
   readonly restStroke?: boolean;
   /** The note before on its string slides up or down to it, and it is picked. */
   readonly glide?: boolean;
+  /** A finger of the picking hand comes down on the fret and sounds it. */
+  readonly tapped?: boolean;
   /** Sounded just after the rolled strokes of its time that are lower. */
   readonly rolled?: boolean;
 }
@@ -129,6 +137,7 @@ export const ARTICULATIONS = [
   'restStroke',
   'glide',
   'rolled',
+  'tapped',
 ] as const;
 
 /** A mark of a stroke that is on or off. */

@@ -199,6 +199,7 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number, chord: number):
     restStroke: stroke.restStroke,
     glide: stroke.glide,
     rolled: stroke.rolled,
+    tapped: stroke.tapped,
   } satisfies Record<keyof ScoreStroke, unknown>;
 };
 

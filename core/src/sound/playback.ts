@@ -56,16 +56,22 @@ const isClicked = (beats: ClickBeats, number: number): boolean => {
 /** What is to be heard: all of it, some digits, or a song's melody. */
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
 
-/** How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). */
-const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 } as const;
+/**
+ * How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). A tap has
+ * no more strength than the finger's fall.
+ */
+const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5, tapped: 0.55 } as const;
+
+type LoudnessMarks = Pick<ScoreStroke, 'accent' | 'slur' | 'loudness' | 'tapped'>;
 
 /**
  * How loud a stroke is, 0 to 1.
  * @example
  * getLoudness({ accent: true }) // => 1
  */
-export const getLoudness = ({ accent, slur, loudness }: Pick<ScoreStroke, 'accent' | 'slur' | 'loudness'>): number => {
+export const getLoudness = ({ accent, slur, loudness, tapped }: LoudnessMarks): number => {
   if (accent) return LOUDNESS_LEVELS.accent;
+  if (tapped) return LOUDNESS_LEVELS.tapped;
   return slur ? LOUDNESS_LEVELS.slurred : LOUDNESS_LEVELS[loudness ?? 'plain'];
 };
 

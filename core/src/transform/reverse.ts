@@ -1,7 +1,12 @@
 import { patternLength, type Pattern, type Slur, type Stroke } from '../pattern/index.ts';
 import { selectStrokes, createReplaceEdit, type PatternTransform } from './transform.ts';
 
-const BACK: Readonly<Record<Slur, Slur>> = { 'hammer-on': 'pull-off', 'pull-off': 'hammer-on', slide: 'slide' };
+const BACK: Readonly<Record<Slur, Slur>> = {
+  'hammer-on': 'pull-off',
+  'pull-off': 'hammer-on',
+  slide: 'slide',
+  tap: 'tap',
+};
 
 const withSlur = (stroke: Stroke, slur: Slur | undefined): Stroke => {
   const { slur: _old, ...plain } = stroke;

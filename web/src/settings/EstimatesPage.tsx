@@ -1,10 +1,22 @@
 import type { StudioEstimates } from '@fleet-wren/contract';
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
-import { ESTIMATE_DEFINITIONS, ESTIMATE_KEYS, createHandProfile, type EstimateKey } from '@fleet-wren/core';
+import {
+  ESTIMATE_DEFINITIONS,
+  ESTIMATE_KEYS,
+  createHandProfile,
+  type EstimateDefinition,
+  type EstimateKey,
+} from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useStudioEstimates, useUpdateEstimates } from '../api/studio-settings.ts';
 import { wordsOf } from '../api/api-error.ts';
+
+const sayRange = (range: EstimateDefinition['range']): string => {
+  const [least, most] = range ?? [null, null];
+  if (most === null) return say('settings.range-unknown');
+  return least === null ? say('settings.range-up-to', { most }) : say('settings.range-between', { least, most });
+};
 
 const Line = ({
   name,
@@ -15,7 +27,7 @@ const Line = ({
   readonly own: number | undefined;
   readonly change: (value: number | undefined) => string | null;
 }) => {
-  const { label, unit, value, source } = ESTIMATE_DEFINITIONS[name];
+  const { label, unit, value, source, range }: EstimateDefinition = ESTIMATE_DEFINITIONS[name];
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const settle = (): void => {
@@ -41,6 +53,7 @@ const Line = ({
         />{' '}
         {unit}
       </td>
+      <td className="text-soft">{sayRange(range)}</td>
       <td className="text-soft">{sayMessage(source)}</td>
       <td>
         {own !== undefined && (
@@ -76,6 +89,7 @@ export const EstimatesPage = () => {
           <tr>
             <th>{say('settings.estimate')}</th>
             <th>{say('settings.value')}</th>
+            <th>{say('settings.likely-range')}</th>
             <th>{say('settings.source')}</th>
             <th>
               {Object.keys(own).length > 0 && (

@@ -29,9 +29,9 @@ export const analysis = {
   'finding.weak-accent':
     '{place}: the accent falls on {stroke, select, up {an upstroke, the lighter pick stroke} a {the ring finger, a weaker finger} c {the little finger, the weakest finger} other {a weaker finger}}.',
   'finding.impossible-ornament':
-    '{place}, string {string}: {obstacle, select, bend_open {an open string cannot be bent} vibrato_open {an open string has no vibrato} below_nut {the grace note lies below the open string} no_slur {the slur of the grace note goes the wrong way} other {it lies beyond the last fret}}.',
+    '{place}, string {string}: {obstacle, select, bend_open {an open string cannot be bent} vibrato_open {an open string has no vibrato} tap_open {an open string cannot be tapped} below_nut {the grace note lies below the open string} no_slur {the slur of the grace note goes the wrong way} other {it lies beyond the last fret}}.',
   'finding.impossible-slur':
-    '{place}: no {slur} leads from fret {from} to fret {to}{obstacle, select, not_higher {: a hammered note is higher} not_lower {: a pulled note is lower} open {: an open string cannot slide} other {: it is the same note}}.',
+    '{place}: no {slur} leads from fret {from} to fret {to}{obstacle, select, not_higher {: a hammered note is higher} not_lower {: a pulled note is lower} open {: an open string cannot slide} open_tap {: an open string cannot be tapped} other {: it is the same note}}.',
   'finding.accent-on-slur': '{place}: the accent falls on a {slur}, which the picking hand cannot accent.',
   'finding.attack-beside-accent':
     '{place}: this picked note on a new string sits next to the slurred accent at {other} and will sound like the accent.',
@@ -42,7 +42,7 @@ export const analysis = {
   'finding.hardly-used': '{place}: the {busy} can barely keep up while the {finger} is hardly used.',
 
   'fix.without-ornament':
-    'Leave out {ornament, select, bend {the bend} vibrato {the vibrato} grace {the grace note} other {the trill}}',
+    'Leave out {ornament, select, bend {the bend} vibrato {the vibrato} grace {the grace note} tapped {the tap} other {the trill}}',
   'fix.unpin': 'Unpin the {finger}',
   'fix.unpin-pick': 'Unpin the {stroke, select, up {upstroke} other {downstroke}}',
   'fix.give-to': 'Give it to the {finger}',
@@ -104,6 +104,7 @@ export const analysis = {
   'slur.hammer-on': 'hammer-on',
   'slur.pull-off': 'pull-off',
   'slur.slide': 'slide',
+  'slur.tap': 'tap',
   'why.no-finger-left': 'No finger is left for this note.',
   'why.pinned': 'You pinned it.',
   'why.home': 'The {finger} is at home on string {string}.',

@@ -150,8 +150,6 @@ export const errors = {
     '{value, plural, one {# grace note leads nowhere and was skipped.} other {# grace notes lead nowhere and were skipped.}}',
   'error.tab-bends':
     '{value, plural, one {# bend does} other {# bends do}} not say how far and {value, plural, one {is} other {are}} read as a whole step.',
-  'error.tab-taps':
-    '{value, plural, one {# tapped note is} other {# tapped notes are}} read as {value, plural, one {a hammer-on} other {hammer-ons}}.',
   'error.times-from-counts': 'Notes between the counts were placed by their columns: {value}.',
   'error.not-read':
     '{kind, select, pdf {A PDF cannot be read. Ask for the score it was printed from, as MusicXML.} picture {A picture cannot be read. Copy the tablature as text, or ask for the score as MusicXML.} other {A recording cannot be read here. Import notation, tablature or MIDI.}}',

@@ -118,7 +118,7 @@ export const reasons = {
 
   'format.tablature': 'Tablature',
   'format-mark.name':
-    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} staccato {staccato} restStroke {rest strokes} glide {picked slides} rolled {rolled chords} slideIn {slides from nowhere} digits {fingers} other {chords}}',
+    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} staccato {staccato} restStroke {rest strokes} glide {picked slides} rolled {rolled chords} tapped {picking-hand taps} slideIn {slides from nowhere} digits {fingers} other {chords}}',
   'import-mark.counted': '{mark} ({count})',
   'import-mark.decoration': 'decorations',
   'import-mark.annotation': 'annotations',
@@ -127,7 +127,6 @@ export const reasons = {
   'import-mark.unpitched': 'notes without pitch',
   'import-mark.unreadable-chord': 'unreadable chord symbols',
   'import-mark.fretting-finger': 'fretting-hand fingers',
-  'import-mark.tap': 'taps',
   'import-mark.ornament': 'ornaments',
   'field.message': 'A text code with its values is expected.',
 } as const;

@@ -9,11 +9,13 @@ const OBSTACLE_WORDS: Readonly<Record<OrnamentObstacle, string>> = {
   'below-nut': 'below_nut',
   'beyond-neck': 'beyond_neck',
   'no-slur': 'no_slur',
+  'tap-open': 'tap_open',
 };
 
-type Ornament = 'bend' | 'vibrato' | 'grace' | 'trill';
+type Ornament = 'bend' | 'vibrato' | 'grace' | 'trill' | 'tapped';
 
 const ornamentOf = ({ grace, bend, vibrato }: Stroke, obstacle: OrnamentObstacle): Ornament => {
+  if (obstacle === 'tap-open') return 'tapped';
   if (obstacle === 'bend-open' && bend) return 'bend';
   if (obstacle === 'vibrato-open' && vibrato) return 'vibrato';
   return grace ? 'grace' : 'trill';

@@ -21,6 +21,8 @@ test.each([
   ['slide', 0, 5, 'open'],
   ['slide', 5, 0, 'open'],
   ['slide', 5, 5, 'same'],
+  ['tap', 9, 5, undefined],
+  ['tap', 5, 0, 'open_tap'],
 ] as const)('a %s from fret %i to fret %i: %s', (slur, from, to, obstacle) => {
   expect(findSlurObstacle(slur, from, to)).toBe(obstacle);
 });

@@ -3,7 +3,7 @@ import { describePosition, type Slur, type Stroke } from '../../pattern/index.ts
 import type { DiagnosticRule, FixCandidate, IndexedDiagnostic } from './diagnostic.ts';
 
 /** What keeps the other hand from a slur between two frets. */
-export type SlurObstacle = 'not_higher' | 'not_lower' | 'open' | 'same';
+export type SlurObstacle = 'not_higher' | 'not_lower' | 'open' | 'same' | 'open_tap';
 
 /**
  * Why a slur from one fret to another cannot be played; undefined where it can: hammered notes are higher, pulled ones
@@ -12,6 +12,7 @@ export type SlurObstacle = 'not_higher' | 'not_lower' | 'open' | 'same';
 export const findSlurObstacle = (slur: Slur, from: number, to: number): SlurObstacle | undefined => {
   if (slur === 'hammer-on') return to > from ? undefined : 'not_higher';
   if (slur === 'pull-off') return to < from ? undefined : 'not_lower';
+  if (slur === 'tap') return to > 0 ? undefined : 'open_tap';
   if (from === to) return 'same';
   return from === 0 || to === 0 ? 'open' : undefined;
 };
@@ -34,7 +35,8 @@ const listFixes = (stroke: Stroke, from: number, to: number): readonly FixCandid
 };
 
 /**
- * Slurs that the other hand cannot play: a hammer-on downward, a pull-off upward, a slide to or from an open string.
+ * Slurs that the other hand cannot play: a hammer-on downward, a pull-off upward, a slide to or from an open string, a
+ * tap on one.
  */
 export const checkImpossibleSlurs: DiagnosticRule = ({ pattern, score }) => {
   const before = new Map<number, number | null>();

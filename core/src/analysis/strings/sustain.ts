@@ -51,7 +51,7 @@ const findNextOnString = ({ strokes, loop, length }: Score): readonly (NextOnStr
 const getPlantingLead = ({ strokes }: Score, task: FingeringTask, digits: Fingering, index: number): number => {
   const stroke = strokes[index];
   const digit = digits[index];
-  if (!stroke || !digit || stroke.slur || stroke.unplanted || actuatorOf(digit) === 'pick') return 0;
+  if (!stroke || !digit || stroke.slur || stroke.tapped || stroke.unplanted || actuatorOf(digit) === 'pick') return 0;
   return task.hand.times.plant * task.hand.scale[actuatorOf(digit)];
 };
 

@@ -4,6 +4,7 @@ import {
   groupIntoEvents,
   minIntervalOtherActuator,
   minIntervalSameActuator,
+  secondsToTouch,
   classifyPickStringChange,
   createFingeredStroke,
   isThumbGlide,
@@ -249,38 +250,37 @@ const addCrossActuatorTransitions = (course: FingeringTimeline, at: number, need
     }
 };
 
-/** The index going from touching a harmonic to playing, or from playing to the next touch. */
+/** The picking hand going to the fretboard, to touch a harmonic or to tap, or coming from it. */
 const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: number): readonly TimedTransition[] => {
   const before = findPrecedingEvent(task, events, at, 1);
   if (!before) return [];
-  const seconds = task.hand.times.touch * task.hand.scale.i;
-  const harp = ({ index }: PlayedStroke): boolean => task.strokes[index]?.harp === true;
+  const fingered = ({ index, digit }: PlayedStroke) => createFingeredStroke(task.strokes[index] as TaskStroke, digit);
   return (played[before.index] ?? []).flatMap((from) =>
-    (played[at] ?? [])
-      .filter((to) => (harp(from) && to.digit === 'i') || (harp(to) && from.digit === 'i'))
-      .map((to): TimedTransition => ({
-        kind: 'touch',
-        from: from.index,
-        to: to.index,
-        actuator: 'i',
-        neededSeconds: seconds,
-        availableSeconds: before.seconds,
-      })),
+    (played[at] ?? []).flatMap((to): TimedTransition[] => {
+      const neededSeconds = secondsToTouch(fingered(from), fingered(to), task.hand);
+      if (neededSeconds === undefined) return [];
+      const actuator = task.strokes[from.index]?.harp || task.strokes[to.index]?.harp ? 'i' : actuatorOf(to.digit);
+      const availableSeconds = before.seconds;
+      return [{ kind: 'touch', from: from.index, to: to.index, actuator, neededSeconds, availableSeconds }];
+    }),
   );
 };
 
 /** Frets the index reaches from one harmonic to the next without travelling. */
 const FREE_TOUCH_FRETS = 2;
 
-/** The index from one touched harmonic to the next. */
+/** The index from one touched harmonic to the next, and the hand from tap to tap. */
 const listTouchTravels = ({ strokes, hand }: FingeringTask): readonly TimedTransition[] => {
-  const harps = strokes.flatMap(({ touch }, index) => (touch === undefined ? [] : [{ index, touch }]));
-  return harps.slice(1).flatMap(({ index, touch }, place): TimedTransition[] => {
-    const before = harps[place] as (typeof harps)[number];
+  const touches = strokes.flatMap(({ touch, tapped }, index) =>
+    touch === undefined ? [] : [{ index, touch, tapped }],
+  );
+  return touches.slice(1).flatMap(({ index, touch, tapped }, place): TimedTransition[] => {
+    const before = touches[place] as (typeof touches)[number];
     const availableSeconds = (strokes[index] as TaskStroke).time - (strokes[before.index] as TaskStroke).time;
     const frets = Math.max(0, Math.abs(touch - before.touch) - FREE_TOUCH_FRETS);
-    const neededSeconds = (hand.times.touch + frets * hand.times.touchTravel) * hand.scale.i;
-    return availableSeconds > 0
+    const each = tapped && before.tapped ? 0 : hand.times.touch;
+    const neededSeconds = (each + frets * hand.times.touchTravel) * hand.scale.i;
+    return availableSeconds > 0 && neededSeconds > 0
       ? [{ kind: 'touch', from: before.index, to: index, actuator: 'i', neededSeconds, availableSeconds }]
       : [];
   });
@@ -292,6 +292,7 @@ const listSlurTransitions = ({ strokes, hand }: FingeringTask, digits: Fingering
     'hammer-on': hand.times.hammerOn,
     'pull-off': hand.times.pullOff,
     slide: hand.times.slide,
+    tap: hand.times.hammerOn,
   };
   const found: TimedTransition[] = [];
   const before = new Map<number, number>();
@@ -327,15 +328,15 @@ export const computeTimedTransitions = (task: FingeringTask, digits: Fingering):
   const { school, hand, strings } = task;
   const played = events.map((event) => collectPlayed(digits, event));
   const course: FingeringTimeline = { task, events, played, placed: [], context: { school, hand, strings } };
-  const harps = task.strokes.some(({ harp }) => harp);
+  const atFrets = task.strokes.some(({ harp, tapped }) => harp || tapped);
   const last = findMovementsBefore(course);
   const needs: TimedTransition[] = [];
   for (let at = 0; at < events.length; at += 1) {
     addSameActuatorTransitions(course, at, last, needs);
     addCrossActuatorTransitions(course, at, needs);
-    if (harps) needs.push(...listTouchTransitions(course, at));
+    if (atFrets) needs.push(...listTouchTransitions(course, at));
   }
-  if (harps) needs.push(...listTouchTravels(task));
+  if (atFrets) needs.push(...listTouchTravels(task));
   if (task.strokes.some(({ isSlurred }) => isSlurred)) needs.push(...listSlurTransitions(task, digits));
   return needs;
 };

@@ -86,6 +86,7 @@ export {
   minIntervalOtherActuator,
   minIntervalSameActuator,
   isRakeContinuation,
+  secondsToTouch,
   computeTimePressure,
   computePickReversalCost,
 } from './stroke-pair-costs.ts';

@@ -1,4 +1,4 @@
-import { actuatorOf, isFinger } from '../../pattern/index.ts';
+import { actuatorOf, isFinger, type Digit } from '../../pattern/index.ts';
 import { thumbFromOf, type School } from '../school.ts';
 import type { StrokeCost } from './cost.ts';
 
@@ -15,9 +15,10 @@ const hasTremoloFingers = ({ digits }: School): boolean => digits.includes('a') 
 /** Distance in strings from the digit's home; a run on one string has its fingers wherever it is. */
 export const homeStringCost: StrokeCost = {
   category: 'home',
-  cost: ({ digit, string, isInRun, tremolo, isOverBass, harp, isBesideHarp }, { school, strings }) => {
-    // Over a harmonic the hand goes where the touch is: no string is anybody's home.
+  cost: ({ digit, string, isInRun, tremolo, isOverBass, harp, tapped, isBesideHarp }, { school, strings }) => {
+    // Over a harmonic or a tap the hand goes where the fret is: no string is anybody's home.
     if (harp) return 0;
+    if (tapped) return TAPPING_PENALTIES[digit] ?? 0;
     if (isBesideHarp && digit === 'i') return TOUCHING_INDEX_PENALTY;
     if (isOverBass && school.isBassReservedForThumb) return digit === 'p' ? THUMB_IN_CHORD_PENALTY : 0;
     if (!isInRun || !isFinger(digit))
@@ -29,6 +30,9 @@ export const homeStringCost: StrokeCost = {
 
 /** What it costs to pluck with the index that is on its way to a harmonic or comes from one (est.). */
 const TOUCHING_INDEX_PENALTY = 8;
+
+/** What it costs to tap with another finger than index or middle: the ring finger is weaker, the little one more so. */
+const TAPPING_PENALTIES: Readonly<Partial<Record<Digit, number>>> = { m: 0.5, a: 2, c: 4 };
 
 /** What it costs to play with the thumb what lies over the bass it has just struck (est.). */
 const THUMB_IN_CHORD_PENALTY = 8;
@@ -42,8 +46,8 @@ const RULE_PENALTY = 30;
 /** The thumb off the basses, or a finger on them, in schools where the thumb owns the basses; chords go as they can. */
 export const bassReservedForThumbCost: StrokeCost = {
   category: 'rule',
-  cost: ({ digit, string, isInChord, isInRun, isThumbRole, harp }, { school }) => {
-    if (!school.isBassReservedForThumb || isInChord || isThumbRole || harp) return 0;
+  cost: ({ digit, string, isInChord, isInRun, isThumbRole, harp, tapped }, { school }) => {
+    if (!school.isBassReservedForThumb || isInChord || isThumbRole || harp || tapped) return 0;
     const isBass = string >= thumbFromOf(school);
     if (digit === 'p') return isBass || school.isThumbFreeOnTrebles ? 0 : RULE_PENALTY;
     return isBass && !isInRun ? RULE_PENALTY : 0;

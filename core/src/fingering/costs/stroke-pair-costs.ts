@@ -1,5 +1,6 @@
 import { isFinger, actuatorOf } from '../../pattern/index.ts';
 import { baseMinIntervalOtherActuator, baseMinIntervalSameActuator, isThumbGlide } from '../hand-profile.ts';
+import type { HandProfile } from '../hand-profile.ts';
 import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import { classifyPickStringChange, type PickStringChangeKind } from '../pick-string-change.ts';
 import {
@@ -172,13 +173,30 @@ export const otherActuatorTimePressureCost: StrokePairCost = {
       : timePressureBetween(minIntervalOtherActuator(from, to, context), gap.seconds, context),
 };
 
-/** The index going from touching a harmonic to playing, or back. */
+/**
+ * Seconds the picking hand needs between a stroke and the next where one is at the fretboard: the index from touching
+ * a harmonic to playing or back; all that plucks from a tap or to it, but the thumb. Undefined where nobody travels.
+ * @example
+ * secondsToTouch({ digit: 'i', string: 3 }, { digit: 'm', string: 1, tapped: true }, ABLE_ADULT_HAND) // => 0.12
+ */
+export const secondsToTouch = (
+  from: FingeredStroke,
+  to: FingeredStroke,
+  { times, scale }: HandProfile,
+): number | undefined => {
+  if ((from.harp && to.digit === 'i') || (to.harp && from.digit === 'i')) return times.touch * scale.i;
+  if (Boolean(from.tapped) === Boolean(to.tapped)) return undefined;
+  const { digit } = from.tapped ? to : from;
+  return isFinger(digit) ? times.touch * scale[actuatorOf(digit)] : undefined;
+};
+
+/** The picking hand going to the fretboard or coming from it. */
 export const harmonicTouchTimePressureCost: StrokePairCost = {
   category: 'touch',
   scopes: ['next'],
   cost: (from, to, gap, context) => {
-    const index = (from.harp && to.digit === 'i') || (to.harp && from.digit === 'i');
-    return index ? timePressureBetween(context.hand.times.touch * context.hand.scale.i, gap.seconds, context) : 0;
+    const needed = secondsToTouch(from, to, context.hand);
+    return needed === undefined ? 0 : timePressureBetween(needed, gap.seconds, context);
   },
 };
 

@@ -27,6 +27,7 @@ const COMPARED_FIELDS = [
   'rake',
   'brush',
   'harp',
+  'tapped',
   'isOffGrid',
   'isFirstOfTask',
   'isLeadStroke',

@@ -1,5 +1,5 @@
 import type { ErrorCode, ErrorParams } from '../../errors/index.ts';
-import { handPosition, actuatorOf, type Digit } from '../../pattern/index.ts';
+import { handPosition, actuatorOf, isFinger, type Digit } from '../../pattern/index.ts';
 import type { FingeringTask, TaskStroke } from '../task/fingering-task.ts';
 
 /** One way to play an event: a digit for each of its strokes, null where none is left. */
@@ -79,6 +79,7 @@ const thumbDigits = (digits: readonly Digit[]): readonly Digit[] => {
 
 const permittedDigits = (task: FingeringTask, stroke: TaskStroke, together: number): readonly Digit[] => {
   if (stroke.pin) return [stroke.pin];
+  if (stroke.tapped) return task.school.digits;
   const own = stroke.isThumbRole ? thumbDigits(task.school.digits) : [];
   if (own.length > 0) return own;
   const setting = {
@@ -104,6 +105,20 @@ const restrictForHarmonicTouch = (
   return choices.map((digits, index) => {
     if (strokes[index]?.pin) return digits;
     const left = digits.filter((digit) => (strokes[index]?.harp ? canPluckWhileTouching(digit) : digit !== 'i'));
+    return left.length > 0 ? left : digits;
+  });
+};
+
+/** A tap is a finger's, the middle's where a pick keeps the index; who plucks meanwhile is the thumb or the pick. */
+const restrictForTaps = (
+  strokes: readonly TaskStroke[],
+  choices: readonly (readonly Digit[])[],
+): readonly (readonly Digit[])[] => {
+  if (!strokes.some(({ tapped }) => tapped)) return choices;
+  return choices.map((digits, index) => {
+    const { pin, tapped } = strokes[index] as TaskStroke;
+    if (pin) return digits;
+    const left = digits.filter((digit) => isFinger(digit) === (tapped === true));
     return left.length > 0 ? left : digits;
   });
 };
@@ -146,10 +161,8 @@ const relaxRules = (
   strokes: readonly TaskStroke[],
 ): readonly { readonly rules: EnumerationRules; readonly conflicts: readonly UnlocatedConflict[] }[] => {
   const count = strokes.length;
-  const choices = restrictForHarmonicTouch(
-    strokes,
-    strokes.map((stroke) => permittedDigits(task, stroke, count)),
-  );
+  const permitted = strokes.map((stroke) => permittedDigits(task, stroke, count));
+  const choices = restrictForTaps(strokes, restrictForHarmonicTouch(strokes, permitted));
   const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
   const thumbBrush = count > new Set(task.school.digits.map(actuatorOf)).size;
   const strict: EnumerationRules = { choices, ordered: true, thumbBrush, strokes };

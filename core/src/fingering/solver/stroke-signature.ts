@@ -18,6 +18,7 @@ export interface GridUse {
 const strokeSignature = (stroke: TaskStroke, counts: GridUse): number => {
   const flags =
     (counts.onBeat && stroke.isOnBeat ? 65536 : 0) |
+    (stroke.tapped ? 131072 : 0) |
     (stroke.isBesideHarp ? 32768 : 0) |
     (stroke.isInThumbRun ? 16384 : 0) |
     (stroke.groupEdge === 'low' ? 4096 : 0) |

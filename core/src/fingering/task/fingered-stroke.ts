@@ -15,6 +15,8 @@ export interface FingeredStroke {
   readonly brush?: boolean;
   /** A harmonic that the picking hand's index touches. */
   readonly harp?: boolean;
+  /** Tapped on the fret by the digit. */
+  readonly tapped?: boolean;
   /** Between the slots that a pick counts as down. */
   readonly isOffGrid?: boolean;
   /** The first stroke of the fingers' line. */

@@ -18,7 +18,9 @@ export interface TaskStroke {
   readonly rake?: boolean;
   readonly brush?: boolean;
   readonly harp?: boolean;
-  /** The fret over which the index touches it. */
+  /** Sounded by a finger of the picking hand that comes down on the fret. */
+  readonly tapped?: boolean;
+  /** The fret the picking hand goes to: to touch a harmonic over it, or to tap. */
   readonly touch?: number;
   /** Between the parts of the beat that a pick counts as down. */
   readonly isOffGrid?: boolean;
@@ -62,6 +64,7 @@ export const createFingeredStroke = (stroke: TaskStroke, digit: Digit): Fingered
   rake: stroke.rake,
   brush: stroke.brush,
   harp: stroke.harp,
+  tapped: stroke.tapped,
   isOffGrid: stroke.isOffGrid,
   isLeadStroke: stroke.isLeadStroke,
   isInChord: stroke.chord,

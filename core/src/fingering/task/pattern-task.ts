@@ -160,6 +160,12 @@ const hasSameContext = (known: TaskStroke, around: StrokeContext): boolean =>
   known.isBesideHarp === around.besideHarp &&
   known.isInThumbRun === around.thumbRun;
 
+/** The fret the picking hand goes to. */
+const touchOf = ({ harmonic, tapped, fret }: ScoreStroke): number | undefined => {
+  if (harmonic?.kind === 'harp') return harmonic.touch;
+  return tapped && fret !== null ? fret : undefined;
+};
+
 /** Every field is written out for every stroke: values of one shape are read several times as fast. */
 const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStroke => ({
   at: stroke.at,
@@ -172,7 +178,8 @@ const createTaskStroke = (stroke: ScoreStroke, around: StrokeContext): TaskStrok
   rake: stroke.rake,
   brush: stroke.brush,
   harp: stroke.harmonic?.kind === 'harp',
-  touch: stroke.harmonic?.kind === 'harp' ? stroke.harmonic.touch : undefined,
+  tapped: stroke.tapped,
+  touch: touchOf(stroke),
   isOffGrid: around.off,
   isOnBeat: around.onBeat,
   isFirstOfTask: around.opening,
@@ -349,15 +356,16 @@ const hasSameStrokeObjects = (
   return true;
 };
 
-const SLUR_CODES = { 'hammer-on': 1, 'pull-off': 2, slide: 3 } as const;
+const SLUR_CODES = { 'hammer-on': 1, 'pull-off': 2, slide: 3, tap: 4 } as const;
 
 const HARMONIC_CODES = { natural: 1, harp: 2 } as const;
 
 /** A number for what a stroke looks like in its bar: when, on which string, with which pin and marks. */
-const strokeSignatureInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): number => {
-  const harmonics = harmonic ? HARMONIC_CODES[harmonic.kind] : 0;
-  const marks = (harmonics << 4) | ((slur ? SLUR_CODES[slur] : 0) << 2) | (rake ? 2 : 0) | (brush ? 1 : 0);
-  return ((at - from) * 16 + string) * 1024 + marks * 16 + (pin ? DIGITS.indexOf(pin) + 1 : 0);
+const strokeSignatureInBar = (stroke: ScoreStroke, from: number): number => {
+  const { at, string, pin, slur, rake, brush, harmonic, tapped } = stroke;
+  const sounded = ((harmonic ? HARMONIC_CODES[harmonic.kind] : 0) << 3) | (slur ? SLUR_CODES[slur] : 0);
+  const marks = (sounded << 3) | (tapped ? 4 : 0) | (rake ? 2 : 0) | (brush ? 1 : 0);
+  return ((at - from) * 16 + string) * 4096 + marks * 16 + (pin ? DIGITS.indexOf(pin) + 1 : 0);
 };
 
 /** The digits of some strokes. */

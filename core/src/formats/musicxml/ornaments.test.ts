@@ -34,6 +34,8 @@ describe('ornaments in MusicXML (elements of MusicXML 4.0)', () => {
     ['a slide from above', { slideIn: 'above' }, ['<plop']],
     ['a slide off downward', { slideOut: 'below' }, ['<falloff']],
     ['a slide off upward', { slideOut: 'above' }, ['<doit']],
+    ['a picking-hand tap', { tapped: true }, ['<tap hand="right">']],
+    ['a fretting-hand tap', { slur: 'tap' }, ['<tap hand="left">']],
     ['a rest stroke', { restStroke: true }, ['rest stroke']],
     ['a rolled note', { rolled: true }, ['<arpeggiate']],
     ['a hammered grace note', { grace: { frets: -2, slur: 'hammer-on' } }, ['<grace slash="yes"', '<fret>3</fret>']],

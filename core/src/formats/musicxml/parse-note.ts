@@ -8,10 +8,17 @@ import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode
 const stops = (node: XmlNode | undefined, name: string): boolean =>
   listChildren(node, name).some(({ attributes }) => attributes.type === 'stop');
 
+/** The hand that taps a note: the left one frets, and where nothing is said it is the picking hand. */
+const tapHandOf = (technical: XmlNode | undefined): 'fretting' | 'picking' | undefined => {
+  const tap = findChild(technical, 'tap');
+  return tap && (tap.attributes.hand === 'left' ? 'fretting' : 'picking');
+};
+
 export const slurThatEndsAt = (notations: XmlNode | undefined): Slur | undefined => {
   const technical = findChild(notations, 'technical');
   if (stops(technical, 'hammer-on')) return 'hammer-on';
   if (stops(technical, 'pull-off')) return 'pull-off';
+  if (tapHandOf(technical) === 'fretting') return 'tap';
   return stops(notations, 'slide') || stops(notations, 'glissando') ? 'slide' : undefined;
 };
 
@@ -65,6 +72,7 @@ const marksOf = (note: XmlNode): ParsedNote['marks'] => {
     silent: textAt(note, 'notehead') === 'none' ? true : undefined,
     loudness: loudnessOf(note),
     harmonic: harmonicOf(technical),
+    tapped: tapHandOf(technical) === 'picking' ? true : undefined,
     ...ornaments,
   });
 };
@@ -99,7 +107,7 @@ export const parseNote = (note: XmlNode, at: number, ticks: number, transpose: n
 };
 
 /** What of a score is counted where it is left out. */
-export type LeftMark = 'grace' | 'unpitched' | 'unreadable-chord' | 'tap' | 'fretting-finger' | 'ornament';
+export type LeftMark = 'grace' | 'unpitched' | 'unreadable-chord' | 'fretting-finger' | 'ornament';
 
 /** Ornaments that are read, and what only belongs to them. */
 const READ_ORNAMENTS: ReadonlySet<string> = new Set(['trill-mark', 'wavy-line', 'accidental-mark']);
@@ -112,7 +120,6 @@ export const listIgnoredNotations = (note: XmlNode): readonly LeftMark[] => {
   const notations = findChild(note, 'notations');
   const technical = findChild(notations, 'technical');
   return [
-    ...(findChild(technical, 'tap') ? ['tap' as const] : []),
     ...(findChild(technical, 'fingering') && !fingerOf(technical) ? ['fretting-finger' as const] : []),
     ...(hasOtherOrnament(findChild(notations, 'ornaments')) ? ['ornament' as const] : []),
   ];

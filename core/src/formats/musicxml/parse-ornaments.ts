@@ -1,4 +1,4 @@
-import { ORNAMENT_LIMITS, type Bend, type SlideSide, type Stroke } from '../../pattern/index.ts';
+import { ORNAMENT_LIMITS, type Bend, type SlideSide, type Slur, type Stroke } from '../../pattern/index.ts';
 import { USUAL_TRILL, nearestBend } from '../parsed-music/usual-ornaments.ts';
 import type { ParsedNote } from '../parsed-music/parsed-music.ts';
 import { PICKED_SLIDE_TEXT, REST_STROKE_TEXT } from './serialise-ornaments.ts';
@@ -56,8 +56,8 @@ export const parseOrnaments = (note: XmlNode): Partial<Stroke> => {
 };
 
 /** A grace note as its note has it: how far off it lies, and how it leads there; undefined where it is too far. */
-export const graceOf = (grace: ParsedNote, note: ParsedNote, leadsBy: Stroke['slur']): Stroke['grace'] => {
+export const graceOf = (grace: ParsedNote, note: ParsedNote, leadsBy: Slur | undefined): Stroke['grace'] => {
   const frets = (grace.midi ?? 0) - (note.midi ?? 0);
   if (frets === 0 || Math.abs(frets) > ORNAMENT_LIMITS.grace) return undefined;
-  return { frets, ...(leadsBy ? { slur: leadsBy } : {}) };
+  return { frets, ...(leadsBy && leadsBy !== 'tap' ? { slur: leadsBy } : {}) };
 };

@@ -1,5 +1,5 @@
 import { OCTAVE } from '../../instrument/index.ts';
-import { isFinger, type Digit, type Slur } from '../../pattern/index.ts';
+import { isFinger, type Digit, type LeadingSlur } from '../../pattern/index.ts';
 import type { ScoreStroke } from '../../score/index.ts';
 import type { NotatedDuration } from '../notation/notate-rhythm.ts';
 import { spellPitch, type AccidentalTracker, type SpelledPitch } from '../notation/pitch-spelling.ts';
@@ -37,10 +37,10 @@ const pluckOf = (digit: Digit | null, place: StaffVoice): XmlElement | undefined
   return place.digitsShown ? shownDigit(digit, place) : createElement('pluck', digit);
 };
 
-const SLUR_LETTERS: Readonly<Record<Exclude<Slur, 'slide'>, string>> = { 'hammer-on': 'H', 'pull-off': 'P' };
+const SLUR_LETTERS: Readonly<Record<Exclude<LeadingSlur, 'slide'>, string>> = { 'hammer-on': 'H', 'pull-off': 'P' };
 
 /** What begins at a stroke and ends at the slurred one after it on its string. */
-const slurElement = (slur: Slur, type: 'start' | 'stop', string: number): XmlElement => {
+const slurElement = (slur: LeadingSlur, type: 'start' | 'stop', string: number): XmlElement => {
   // MusicXML tells at most six slurs apart at one time.
   const number = ((string - 1) % 6) + 1;
   return slur === 'slide'
@@ -54,13 +54,14 @@ interface Slurs {
 }
 
 /** Slurs and slides that lead to a stroke from the note before on its string. */
-const listStarts = (stroke: ScoreStroke | undefined): readonly Slur[] => {
+const listStarts = (stroke: ScoreStroke | undefined): readonly LeadingSlur[] => {
   if (!stroke) return [];
-  return [...(stroke.slur ? [stroke.slur] : []), ...(stroke.glide && !stroke.slur ? ['slide' as const] : [])];
+  const slur = stroke.slur === 'tap' ? undefined : stroke.slur;
+  return [...(slur ? [slur] : []), ...(stroke.glide && !stroke.slur ? ['slide' as const] : [])];
 };
 
 /** Those that end at a stroke; a grace note stands between it and the note before. */
-const listEnds = (stroke: ScoreStroke): readonly Slur[] =>
+const listEnds = (stroke: ScoreStroke): readonly LeadingSlur[] =>
   stroke.grace ? [stroke.grace.slur].filter((slur) => slur !== undefined) : listStarts(stroke);
 
 const slursAt = ({ stroke, next }: NotatedStroke): Slurs => {

@@ -11,9 +11,18 @@ const bendElements = ({ semitones, isReleased }: Bend): readonly XmlElement[] =>
 export const REST_STROKE_TEXT = 'rest stroke';
 export const PICKED_SLIDE_TEXT = 'picked';
 
+const TAP_SIGN = 'T';
+
+/** Taps are told apart by the hand: the fretting hand of a right-handed player is the left one. */
+const tapElements = ({ slur, tapped }: NotatedStroke['stroke']): readonly XmlElement[] => {
+  if (tapped) return [createElement('tap', TAP_SIGN, { hand: 'right' })];
+  return slur === 'tap' ? [createElement('tap', TAP_SIGN, { hand: 'left' })] : [];
+};
+
 /** What the strings show of a stroke’s ornaments. */
 export const listOrnamentTechnicals = ({ stroke }: NotatedStroke): readonly XmlElement[] => [
   ...(stroke.bend ? bendElements(stroke.bend) : []),
+  ...tapElements(stroke),
   ...(stroke.restStroke ? [createElement('other-technical', REST_STROKE_TEXT)] : []),
   ...(stroke.glide ? [createElement('other-technical', PICKED_SLIDE_TEXT)] : []),
   ...(stroke.trill === undefined ? [] : [createElement('other-technical', `trill ${stroke.trill}`)]),
@@ -47,8 +56,9 @@ export const listStaffOrnaments = (one: NotatedStroke) => ({
 
 const BEND_SIGNS: Readonly<Record<number, string>> = { 0.5: '¼', 1: '½', 1.5: '¾', 2: '1', 3: '1½', 4: '2' };
 
-const signsOf = ({ stroke: { bend, slideIn, slideOut } }: NotatedStroke): string =>
+const signsOf = ({ stroke: { bend, slideIn, slideOut, slur, tapped } }: NotatedStroke): string =>
   [
+    (tapped || slur === 'tap') && TAP_SIGN,
     slideIn && (slideIn === 'below' ? '↗' : '↘'),
     bend && `↑${BEND_SIGNS[bend.semitones] ?? ''}${bend.isReleased ? '↓' : ''}`,
     slideOut && (slideOut === 'above' ? '↗' : '↘'),
@@ -56,7 +66,7 @@ const signsOf = ({ stroke: { bend, slideIn, slideOut } }: NotatedStroke): string
     .filter(Boolean)
     .join(' ');
 
-/** Bends and slides as signs over the strings: engravers draw none there. */
+/** Taps, bends and slides as signs over the strings: engravers draw none there. */
 export const createOrnamentSigns = (strokes: readonly NotatedStroke[]): readonly XmlElement[] => {
   const signs = strokes.map(signsOf).filter((sign) => sign !== '');
   if (signs.length === 0) return [];

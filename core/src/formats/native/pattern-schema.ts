@@ -25,6 +25,7 @@ import {
   ARTICULATIONS,
   PATTERN_LIMITS,
   CHORD_ROLES,
+  LEADING_SLURS,
   SLURS,
   BEND_STEPS,
   ORNAMENT_LIMITS,
@@ -48,6 +49,7 @@ const MARK_FIELDS: Readonly<Partial<Record<Articulation, Schema<boolean>>>> = {
   dead: withDescription(booleanSchema(), 'A thud without pitch: the other hand lies on the string.'),
   restStroke: withDescription(booleanSchema(), 'The digit comes to rest on the next string.'),
   glide: withDescription(booleanSchema(), 'The note before slides to it, and it is picked.'),
+  tapped: withDescription(booleanSchema(), 'Sounded by a finger of the picking hand that comes down on the fret.'),
   rolled: withDescription(booleanSchema(), 'Sounded just after the lower rolled strokes of its time.'),
 };
 
@@ -77,7 +79,7 @@ const ornaments = {
           'Frets above its note, below zero for under it.',
         ),
       },
-      { slur: enumSchema(SLURS) },
+      { slur: enumSchema(LEADING_SLURS) },
     ),
     'A short note right before, on the same string.',
   ),

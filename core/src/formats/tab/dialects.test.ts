@@ -180,8 +180,10 @@ describe('signs', () => {
   const on = (line: string): string =>
     ['e|', 'B|', 'G|', 'D|', 'A|'].map((one) => `${one}${'-'.repeat(line.length)}|`).join('\n') + `\nE|${line}|`;
   const strokes = (line: string) =>
-    read(on(line)).pattern.strokes.map(({ fret, slur, dead, loudness, harmonic }) =>
-      [fret ?? 0, slur, dead && 'dead', loudness, harmonic?.touch].filter((one) => one !== undefined).join(' '),
+    read(on(line)).pattern.strokes.map(({ fret, slur, dead, tapped, loudness, harmonic }) =>
+      [fret ?? 0, slur, dead && 'dead', tapped && 'tapped', loudness, harmonic?.touch]
+        .filter((one) => one !== undefined)
+        .join(' '),
     );
 
   test.each<[string, readonly string[]]>([
@@ -193,7 +195,7 @@ describe('signs', () => {
     ['-x---(x)--(3)-', ['0 dead', '0 dead', '3 soft']],
     ['-<12>-<7>-----', ['0 12', '0 7']],
     ['-g2h4---2-----', ['4', '2']],
-    ['-5-t12p5------', ['5', '12 hammer-on', '5 pull-off']],
+    ['-5-t12p5------', ['5', '12 tapped', '5 pull-off']],
     ['-5~~~-7v--9---', ['5', '7', '9']],
     ['-10--12-24----', ['10', '12', '24']],
   ])('%s', (line, expected) => expect(strokes(line)).toEqual(expected));

@@ -30,7 +30,7 @@ interface TabBar {
 }
 
 /** Signs of a slur before the fret it leads to; a slide goes up or down by where it comes from. */
-const SLUR_SIGNS: Readonly<Record<Exclude<Slur, 'slide'>, string>> = { 'hammer-on': 'h', 'pull-off': 'p' };
+const SLUR_SIGNS: Readonly<Record<Exclude<Slur, 'slide'>, string>> = { 'hammer-on': 'h', 'pull-off': 'p', tap: 'h' };
 
 const slurSign = (slur: Slur | undefined, fret: number, before: number | undefined): string => {
   if (!slur) return '';
@@ -47,11 +47,11 @@ const ornamentSigns = ({ bend, trill, vibrato, slideOut }: ScoreStroke, fret: nu
 
 /**
  * A stroke as it stands on its line: the fret; `x` where the string is muted, `(3)` for a soft note, `<12>` for a
- * harmonic at the fret that is touched, with the sign of its slur in front.
+ * harmonic at the fret that is touched, with the sign of its slur in front, or `t` where it is tapped.
  */
 const cellOf = (stroke: ScoreStroke, before: number | undefined): string => {
-  const { fret, harmonic, slur, loudness, grace, dead } = stroke;
-  const sign = slurSign(slur, fret ?? 0, before);
+  const { fret, harmonic, slur, loudness, grace, dead, tapped } = stroke;
+  const sign = tapped ? 't' : slurSign(slur, fret ?? 0, before);
   if (fret === null || dead) return `${sign}x`;
   if (harmonic) return `${sign}<${harmonic.touch}>`;
   const note = loudness === 'soft' ? `(${fret})` : `${fret}`;

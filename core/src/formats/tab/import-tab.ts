@@ -44,12 +44,13 @@ const harmonicOf = (fret: number): Pick<Stroke, 'harmonic' | 'fret'> => {
   return fret >= OCTAVE ? { fret: fret - OCTAVE, harmonic: { kind: 'harp', touch: fret, above: OCTAVE } } : { fret };
 };
 
-const ornamentsOf = ({ bend, grace, trill, vibrato, slideIn, slideOut }: TabNote): Partial<Stroke> => ({
+const ornamentsOf = ({ bend, grace, trill, vibrato, slideIn, slideOut, tapped }: TabNote): Partial<Stroke> => ({
   ...(bend ? { bend } : {}),
   ...(grace ? { grace } : {}),
   ...(trill === undefined ? {} : { trill }),
   ...(vibrato ? { vibrato } : {}),
   ...(slideIn ? { slideIn } : {}),
+  ...(tapped ? { tapped } : {}),
   ...(slideOut ? { slideOut } : {}),
 });
 
@@ -99,7 +100,6 @@ const readSystem = (lines: readonly string[], system: TabSystem, from: number, r
   reading.unknown += own.unknown;
   reading.bends += own.bends;
   reading.graces += own.graces;
-  reading.taps += own.taps;
   reading.cells.push(...own.cells);
   const offset = offsetOf(system);
   const counts = parseCounts(lines, system);
@@ -180,12 +180,11 @@ const wordsBehind = (systems: readonly ReadSystem[]): readonly string[] => [
 ];
 
 /** The signs that are not known: those named, and how many more there are. */
-const signRemarks = ({ problems, unknown, graces, bends, taps }: TabParseState): readonly Problem[] => [
+const signRemarks = ({ problems, unknown, graces, bends }: TabParseState): readonly Problem[] => [
   ...problems,
   ...(unknown > problems.length ? [createProblem('signs-left-out', { value: unknown - problems.length })] : []),
   ...(graces > 0 ? [createProblem('tab-grace', { value: graces })] : []),
   ...(bends > 0 ? [createProblem('tab-bends', { value: bends })] : []),
-  ...(taps > 0 ? [createProblem('tab-taps', { value: taps })] : []),
 ];
 
 const turnedOver = (bars: readonly ParsedBar[], strings: number): readonly ParsedBar[] =>

@@ -26,6 +26,16 @@ describe('signs of ornaments in tablature (common practice, no source)', () => {
     ['a slide off downward', '-7\\\\-----5-----'.replace('\\\\', '\\'), [{ fret: 7, slideOut: 'below' }, { fret: 5 }]],
     ['a slide to a note', '-5/7------------', [{ fret: 5 }, { fret: 7, slur: 'slide' }]],
     ['a slide with a dash between', '-5-/-7----------', [{ fret: 5 }, { fret: 7, slur: 'slide' }]],
+    ['a tap', '-t12----5-------', [{ fret: 12, tapped: true }, { fret: 5 }]],
+    ['a tap written behind', '-12t----5-------', [{ fret: 12, tapped: true }, { fret: 5 }]],
+    [
+      'a pull-off from a tap',
+      '-t12p5----------',
+      [
+        { fret: 12, tapped: true },
+        { fret: 5, slur: 'pull-off' },
+      ],
+    ],
     ['a dead note', '-x-----5--------', [{ dead: true }, { fret: 5 }]],
   ])('%s', (_name, line, expected) => {
     expect(marksOf(line)).toMatchObject(expected);
@@ -41,10 +51,11 @@ describe('signs of ornaments in tablature (common practice, no source)', () => {
       { grace: { frets: 2, slur: 'pull-off' } },
       { grace: { frets: -1 } },
       { slideOut: 'above' },
+      { tapped: true },
       { dead: true },
     ];
     const strokes = marks.map((mark, index) => ({ id: `s${index}`, at: 420 * index, string: 3, fret: 7, ...mark }));
-    const pattern = createPattern('P', { bars: 1, cyclic: false, subdivision: 2, strokes });
+    const pattern = createPattern('P', { bars: 2, cyclic: false, subdivision: 2, strokes });
     const text = exportTab(
       flattenScore(pattern),
       strokes.map(() => 'i' as const),

@@ -7,7 +7,7 @@ import {
   type Digit,
   type GraceNote,
   type SlideSide,
-  type Slur,
+  type LeadingSlur,
 } from '../../pattern/index.ts';
 import { USUAL_BEND, USUAL_TRILL, nearestBend } from '../parsed-music/usual-ornaments.ts';
 import type { SystemBars } from './parse-bars.ts';
@@ -24,7 +24,7 @@ export interface TabNote {
   readonly end: number;
   readonly string: number;
   readonly fret: number;
-  readonly slur?: Slur;
+  readonly slur?: LeadingSlur;
   readonly dead?: boolean;
   readonly ghost?: boolean;
   readonly harmonic?: boolean;
@@ -35,10 +35,11 @@ export interface TabNote {
   readonly vibrato?: boolean;
   readonly slideIn?: SlideSide;
   readonly slideOut?: SlideSide;
+  readonly tapped?: boolean;
 }
 
 /** Signs that slur to the note after them. */
-const SLUR_SIGNS: Readonly<Record<string, Slur>> = {
+const SLUR_SIGNS: Readonly<Record<string, LeadingSlur>> = {
   h: 'hammer-on',
   H: 'hammer-on',
   p: 'pull-off',
@@ -62,7 +63,6 @@ export interface TabParseState {
   bends: number;
   /** Grace notes that no note comes after, or one too far off. */
   graces: number;
-  taps: number;
 }
 
 /** Nothing read yet. */
@@ -72,7 +72,6 @@ export const createTabParseState = (): TabParseState => ({
   unknown: 0,
   bends: 0,
   graces: 0,
-  taps: 0,
 });
 
 /** Notes that are read of a text: more than a pattern holds, so that some bars of a long one can be chosen. */
@@ -90,15 +89,16 @@ const fretAt = (body: string, column: number): string => {
 /** Reads one line of a system from left to right. */
 class LineReader {
   private column = 0;
-  private slur: Slur | undefined;
+  private slur: LeadingSlur | undefined;
   /** Whether something was struck that can be slurred from. */
   private struck = false;
   /** Where the signs before the next note begin: brackets and the like, and the sign of a slur. */
   private prefix: number | undefined;
   private slurAt: number | undefined;
   /** The fret of a grace note that waits for its note, and how it leads there. */
-  private grace: { readonly fret: number; readonly slur?: Slur } | undefined;
+  private grace: { readonly fret: number; readonly slur?: LeadingSlur } | undefined;
   private slideIn: SlideSide | undefined;
+  private tapped = false;
 
   constructor(
     private readonly body: string,
@@ -141,7 +141,7 @@ class LineReader {
     const { line, string } = this.place;
     const column = this.prefix ?? this.column;
     this.column += length;
-    const { slur, slideIn } = this;
+    const { slur, slideIn, tapped } = this;
     const start = Math.min(this.slurAt ?? column, column);
     this.reading.cells.push({
       line,
@@ -153,10 +153,12 @@ class LineReader {
       ...marks,
       ...(slur ? { slur } : {}),
       ...(slideIn ? { slideIn } : {}),
+      ...(tapped ? { tapped } : {}),
       ...this.graceOf(fret),
     });
     this.slur = undefined;
     this.slideIn = undefined;
+    this.tapped = false;
     this.grace = undefined;
     this.forgetPrefix();
     this.struck = true;
@@ -182,7 +184,7 @@ class LineReader {
     while (this.body[this.column] === '~') this.column += 1;
   }
 
-  private slurSign(slur: Slur): void {
+  private slurSign(slur: LeadingSlur): void {
     const sign = this.body[this.column];
     if (slur === 'slide' && this.isSlideOff()) this.mark({ slideOut: sign === '\\' ? 'below' : 'above' });
     else if (this.struck) this.slur = slur;
@@ -237,10 +239,8 @@ class LineReader {
   private tap(): void {
     const next = isFigure(this.body[this.column + 1]);
     if (next) {
-      this.reading.taps += 1;
       this.prefix ??= this.column;
-      this.slur = 'hammer-on';
-      this.struck = true;
+      this.tapped = true;
     } else if (isFigure(this.body[this.column - 1])) this.lastWasTapped();
     this.column += 1;
   }
@@ -248,8 +248,7 @@ class LineReader {
   private lastWasTapped(): void {
     const last = this.reading.cells.pop();
     if (!last) return;
-    this.reading.taps += 1;
-    this.reading.cells.push({ ...last, slur: 'hammer-on' });
+    this.reading.cells.push({ ...last, tapped: true });
   }
 
   /** A grace note, and the sign that leads on from it to its note. */

@@ -34,6 +34,7 @@ const PLAIN: ReadonlySet<Articulation> = new Set([
   'unplanted',
   'restStroke',
   'rolled',
+  'tapped',
   'ring',
 ]);
 

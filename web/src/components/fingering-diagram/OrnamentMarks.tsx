@@ -1,8 +1,9 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { bendName, type GraceNote, type SlideSide, type Stroke } from '@fleet-wren/core';
 
-/** As it is written in music, in every language. */
+/** As they are written in music, in every language. */
 const TRILL_SIGN = 'tr';
+const TAP_SIGN = 'T';
 
 interface MarkProps {
   readonly stroke: Stroke;
@@ -62,6 +63,11 @@ export const OrnamentMarks = ({ stroke, radius }: MarkProps) => (
     {stroke.trill !== undefined && (
       <text className="mark-word mark-trill" y={-radius - 5}>
         {TRILL_SIGN}
+      </text>
+    )}
+    {(stroke.tapped || stroke.slur === 'tap') && (
+      <text className="mark-word mark-tap" y={-radius - 5}>
+        {TAP_SIGN}
       </text>
     )}
     {stroke.staccato && <circle className="mark-dot" cy={-radius - 5} r={1.8} />}

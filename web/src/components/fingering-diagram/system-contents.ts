@@ -140,7 +140,7 @@ export const layOutSlurs = (
     const last = before.get(stroke.string);
     before.set(stroke.string, stroke);
     const kind = stroke.slur ?? (stroke.glide ? 'slide' : undefined);
-    if (!kind || !last || last.at === stroke.at) return [];
+    if (!kind || kind === 'tap' || !last || last.at === stroke.at) return [];
     const path = arcPath(
       positionInSystem(layout, system, last),
       positionInSystem(layout, system, stroke).x,

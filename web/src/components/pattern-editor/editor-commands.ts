@@ -227,7 +227,7 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
     group: 'notes',
     run: (reach, key) => louder(key === '+' ? 1 : -1)(reach),
   },
-  { keys: ['h', 'o', 's'], label: say('bench.hammer-on-pull-off-slide'), group: 'notes', run: slur },
+  { keys: ['h', 'o', 's', 't'], label: say('bench.hammer-on-pull-off-slide'), group: 'notes', run: slur },
   {
     keys: ['x'],
     label: say('bench.palm-mute'),

@@ -3,7 +3,6 @@ import {
   voicingAt,
   fretOfString,
   OCTAVE,
-  SLURS,
   createFollowChordEdit,
   createFretEdit,
   createFretMoveEdit,
@@ -14,7 +13,7 @@ import { createStrokeId, type PatternEditorStore } from '../../workspace/pattern
 import { targets, type CommandContext } from './editor-command.ts';
 import { FretTyping } from './fret-typing.ts';
 
-const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: SLURS[0] as Slur, o: SLURS[1] as Slur, s: SLURS[2] as Slur };
+const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: 'hammer-on', o: 'pull-off', s: 'slide', t: 'tap' };
 
 export const slur = ({ bench }: CommandContext, key: string): void =>
   bench.getState().change(({ slur: old, pin, ...stroke }) => {

@@ -30,6 +30,7 @@ const MARK_WORDS: Readonly<Record<Articulation, string>> = {
   restStroke: say('bench.as-rest-stroke'),
   glide: say('bench.slid-to-and-picked'),
   rolled: say('bench.rolled'),
+  tapped: say('bench.tapped'),
 };
 
 /** What a note bound to the chord is called. */

@@ -5,7 +5,8 @@ import {
   bendName,
   findStoppedFret,
   type GraceNote,
-  type Slur,
+  LEADING_SLURS,
+  type LeadingSlur,
   type Stroke,
 } from '@fleet-wren/core';
 import { SlurOptions } from './SlurOptions.tsx';
@@ -97,10 +98,10 @@ const GraceFields = ({ stroke }: FieldProps) => {
         <select
           value={grace.slur ?? ''}
           onChange={({ target: { value } }) =>
-            set({ frets: grace.frets, ...(value === '' ? {} : { slur: value as Slur }) })
+            set({ frets: grace.frets, ...(value === '' ? {} : { slur: value as LeadingSlur }) })
           }
         >
-          <SlurOptions />
+          <SlurOptions slurs={LEADING_SLURS} />
         </select>
       </label>
     </>

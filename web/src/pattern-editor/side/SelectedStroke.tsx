@@ -120,6 +120,7 @@ const MARK_BUTTONS: readonly (readonly [mark: Articulation, label: string, key: 
   ['restStroke', say('bench.rest-stroke'), ''],
   ['glide', say('bench.picked-slide'), ''],
   ['rolled', say('bench.rolled-chord'), ''],
+  ['tapped', say('bench.picking-hand-tap'), ''],
 ];
 
 const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
@@ -227,7 +228,7 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
     <label>
       {say('bench.played-by')}
       <select value={stroke.slur ?? ''} onChange={({ target }) => choose(target.value as Slur)}>
-        <SlurOptions />
+        <SlurOptions slurs={SLURS} />
       </select>
     </label>
   );

@@ -1,11 +1,11 @@
 import { say } from '@fleet-wren/wording';
-import { SLURS } from '@fleet-wren/core';
+import type { Slur } from '@fleet-wren/core';
 
-/** How a note is sounded: picked, or slurred to by the fretting hand. */
-export const SlurOptions = () => (
+/** How a note is sounded: picked, or by one of these slurs of the fretting hand. */
+export const SlurOptions = ({ slurs }: { readonly slurs: readonly Slur[] }) => (
   <>
     <option value="">{say('bench.picked')}</option>
-    {SLURS.map((slur) => (
+    {slurs.map((slur) => (
       <option key={slur} value={slur}>
         {say(`slur.${slur}`)}
       </option>
