@@ -40,6 +40,7 @@ const screensOf = async (page: Page): Promise<string[]> => {
     '/students',
     `/students/${student}`,
     `/students/${student}/sheet`,
+    `/students/${aiming}/report`,
     `/students/${aiming}/skills`,
     `/students/${aiming}/skills/course`,
     '/skills',

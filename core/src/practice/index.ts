@@ -44,7 +44,19 @@ export {
   type TakeHandCorrection,
   type TransitionTimeEstimate,
 } from './hand/estimate-from-take.ts';
-export type { StudentGoal, StudentProfile } from './student-profile.ts';
+export { summariseTerm, type ReportedItem, type ReportedProgress, type TermReport } from './report/term-report.ts';
+export { GROUP_LIMITS, type StudentGoal, type StudentProfile } from './student-profile.ts';
+export {
+  LESSON_OUTCOMES,
+  MAX_LESSON_RECORDS,
+  countLessons,
+  forgetLesson,
+  listOwedLessons,
+  recordLesson,
+  type LessonCounts,
+  type LessonOutcome,
+  type LessonRecord,
+} from './lessons/lesson-record.ts';
 export { isPausedByPain, type PainReport } from './log/pain-report.ts';
 export { findSlipPlaces, type SlipCount, type SlipPlace } from './log/slip-places.ts';
 export { summariseAttempts, type AttemptSummary } from './log/attempt-summary.ts';

@@ -1,4 +1,5 @@
 import type { PracticeMethod } from './ladder/ladder.ts';
+import type { LessonRecord } from './lessons/lesson-record.ts';
 
 /** What a studio knows of a student besides the name. */
 export interface StudentProfile {
@@ -9,6 +10,12 @@ export interface StudentProfile {
   /** Day of the lesson, 1 = Monday to 7, and its time as `16:30`. */
   readonly lessonDay?: number;
   readonly lessonTime?: string;
+  /** Classes and ensembles the student belongs to, by name. */
+  readonly groups?: readonly string[];
+  /** What became of lessons, by day. */
+  readonly lessons?: readonly LessonRecord[];
+  /** What the teacher wrote for the next report. */
+  readonly reportText?: string;
   /** Days (`2026-11-25`) the lesson is not held, or held at another time. */
   readonly changes?: readonly { readonly day: string; readonly time: string | null }[];
   readonly notes?: string;
@@ -21,6 +28,9 @@ export interface StudentProfile {
   /** Figures the teacher does not want to have suggested, by their ids. */
   readonly declinedFigures?: readonly string[];
 }
+
+/** Groups a student may belong to, and letters of their names. */
+export const GROUP_LIMITS = { groups: 12, name: 40 } as const;
 
 /** A pattern or a song that is to be reached. */
 export interface StudentGoal {

@@ -59,6 +59,9 @@ export {
   type SkillStudyRequest,
   type StudyFigure,
   type TargetStudy,
+  listSkillGains,
+  type SkillGain,
+  type SkillHistoryRequest,
 } from './study-skills.ts';
 export { listSkillAttempts, type PractisedPattern } from './mastery/practice-evidence.ts';
 export { studyCoverage, type Coverage, type SkillCoverage } from './coverage.ts';

@@ -109,7 +109,10 @@ const wordFor = (code: SkillCode, day: number): SkillAttempts => ({
   slipped: 0,
 });
 
-const believe = ({ practised, attempts, known, today }: SkillStudyRequest): SkillBeliefs => {
+/** What is known of a student's practice, and up to which day. */
+type PracticeKnown = Pick<SkillStudyRequest, 'practised' | 'attempts' | 'known' | 'today'>;
+
+const believe = ({ practised, attempts, known, today }: PracticeKnown): SkillBeliefs => {
   const words = SKILL_CODES.filter((code) => known.includes(code)).map((code) => wordFor(code, today));
   const practice = followPractice(createSkillBeliefs(), listSkillAttempts(practised, attempts));
   return followPractice(restUntil(practice, today), words);
@@ -130,6 +133,35 @@ const listShownStates = (beliefs: SkillBeliefs): Readonly<Record<SkillCode, Skil
     return [code, needs.every((need) => known.has(need) || begun.has(need)) ? 'next' : 'later'];
   });
   return Object.fromEntries(shown) as Record<SkillCode, SkillState>;
+};
+
+/** What is asked of a student's practice between two days. */
+export interface SkillHistoryRequest extends PracticeKnown {
+  /** Days since 1970: what was practised that day and before does not count as new. */
+  readonly since: number;
+}
+
+/** A skill that stands better than it did. */
+export interface SkillGain {
+  readonly code: SkillCode;
+  readonly from: SkillState;
+  readonly to: SkillState;
+}
+
+const RANKS: Readonly<Record<SkillState, number>> = { later: 0, next: 1, begun: 2, known: 3 };
+
+/**
+ * The skills that were begun or became known since a day, in the order they are learned.
+ * @example
+ * listSkillGains({ practised: [], attempts: [], known: [], today: 20_000, since: 19_900 }) // => []
+ */
+export const listSkillGains = ({ since, ...request }: SkillHistoryRequest): readonly SkillGain[] => {
+  const earlier = request.attempts.filter(({ day }) => day <= since);
+  const before = listShownStates(believe({ ...request, attempts: earlier, today: since }));
+  const now = listShownStates(believe(request));
+  return SKILL_CODES.map((code): SkillGain => ({ code, from: before[code], to: now[code] })).filter(
+    ({ from, to }) => RANKS[to] > RANKS[from] && RANKS[to] >= RANKS.begun,
+  );
 };
 
 const studyTarget = (

@@ -10,6 +10,8 @@ import {
   createSeededRandom,
   simulatePractice,
   valueOrThrow,
+  type LessonOutcome,
+  type LessonRecord,
   type PainPlace,
   type Pattern,
   type PracticeEvent,
@@ -36,6 +38,8 @@ interface DemoStudent {
   readonly about: StudentProfile;
   readonly being: Partial<SimulatedStudent>;
   readonly items: readonly DemoItem[];
+  /** Lessons that were not held, by how many weeks ago. */
+  readonly absences?: Readonly<Record<number, LessonOutcome>>;
   /** The pattern that is worked towards. */
   readonly goal?: string;
 }
@@ -44,7 +48,7 @@ interface DemoStudent {
 const STUDENTS: readonly DemoStudent[] = [
   {
     name: 'Ottoline Marsh',
-    about: { lessonDay: 3, lessonTime: '15:00', weeklyMinutes: 120 },
+    about: { lessonDay: 3, lessonTime: '15:00', weeklyMinutes: 120, groups: ['Boathouse trio'] },
     being: { skill: -0.3, learning: 0.0025, diligence: 0.85 },
     items: [
       { pattern: 'Six o’clock roll', share: 0.9, weeksAgo: 4 },
@@ -60,18 +64,20 @@ const STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Imre Sallow',
-    about: { lessonDay: 1, lessonTime: '17:00', weeklyMinutes: 60 },
+    about: { lessonDay: 1, lessonTime: '17:00', weeklyMinutes: 60, groups: ['First year'] },
     being: { skill: -0.6, learning: 0.0012, diligence: 0.5 },
     items: [{ pattern: 'Ferry steps', share: 0.75, weeksAgo: 4, stopped: 3 }],
+    absences: { 1: 'missed', 2: 'missed', 3: 'excused' },
   },
   {
     name: 'Junia Weir',
-    about: { lessonDay: 3, lessonTime: '18:00', weeklyMinutes: 150, way: 'bursts' },
+    about: { lessonDay: 3, lessonTime: '18:00', weeklyMinutes: 150, way: 'bursts', groups: ['Boathouse trio'] },
     being: { skill: -0.55, learning: 0.0005, diligence: 0.8 },
     items: [
       { pattern: 'Reed bed, three three two', share: 0.78, weeksAgo: 9 },
       { pattern: 'Sluice gate, thumb keeps walking', share: 0.62, weeksAgo: 1 },
     ],
+    absences: { 5: 'excused' },
     goal: 'Lantern pinches',
   },
   {
@@ -83,7 +89,7 @@ const STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Osric Penny',
-    about: { lessonDay: 5, lessonTime: '15:30', weeklyMinutes: 45 },
+    about: { lessonDay: 5, lessonTime: '15:30', weeklyMinutes: 45, groups: ['Boathouse trio', 'First year'] },
     being: { skill: -0.5, learning: 0.0012, diligence: 0.6 },
     items: [{ pattern: 'Forward, always forward', share: 0.6, weeksAgo: 1 }],
   },
@@ -128,11 +134,25 @@ export interface DemoPractice {
   })[];
 }
 
+/** Weeks of lessons that are on record. */
+const LESSON_WEEKS = 10;
+
+/** The lessons of the last weeks: held, but for those that were not. */
+const lessonsOf = ({ about, absences = {} }: DemoStudent, now: number): readonly LessonRecord[] => {
+  const today = Math.floor(now / MILLISECONDS_PER_DAY);
+  const weekday = new Date(now).getUTCDay() || 7;
+  const since = (weekday - (about.lessonDay ?? weekday) + 7) % 7 || 7;
+  return Array.from({ length: LESSON_WEEKS }, (_, index) => LESSON_WEEKS - 1 - index).map((weeksAgo) => ({
+    day: new Date((today - since - 7 * weeksAgo) * MILLISECONDS_PER_DAY).toISOString().slice(0, 10),
+    outcome: absences[weeksAgo + 1] ?? 'held',
+  }));
+};
+
 /** Twelve weeks of invented practice: two are stuck for different reasons, one has stopped, one flies. */
 export const practiceOfDemo = (patterns: readonly Pattern[], now: number): readonly DemoPractice[] =>
   STUDENTS.map((student) => ({
     goal: student.goal,
-    student: { name: student.name, about: student.about },
+    student: { name: student.name, about: { ...student.about, lessons: lessonsOf(student, now) } },
     items: student.items.flatMap((item) => {
       const pattern = patterns.find(({ name }) => name === item.pattern);
       if (!pattern) return [];

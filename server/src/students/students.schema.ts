@@ -1,6 +1,12 @@
 import type { SaveStudentRequest } from '@fleet-wren/contract';
 import Joi from 'joi';
-import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
+import {
+  GROUP_LIMITS,
+  LESSON_OUTCOMES,
+  MAX_LESSON_RECORDS,
+  PRACTICE_METHODS,
+  type StudentProfile,
+} from '@fleet-wren/core';
 import { versionField, textField } from '../common/joi-fields.ts';
 
 const time = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);
@@ -13,6 +19,20 @@ export const studentProfileSchema = Joi.object<StudentProfile>({
   weeklyMinutes: Joi.number().integer().min(0).max(5000),
   lessonDay: Joi.number().integer().min(1).max(7),
   lessonTime: time,
+  groups: Joi.array().items(textField(GROUP_LIMITS.name).min(1)).max(GROUP_LIMITS.groups).unique(),
+  lessons: Joi.array()
+    .items(
+      Joi.object({
+        day: day.required(),
+        outcome: Joi.string()
+          .valid(...LESSON_OUTCOMES)
+          .required(),
+        madeUpOn: day,
+      }),
+    )
+    .max(MAX_LESSON_RECORDS)
+    .unique('day'),
+  reportText: textField(3000).allow(''),
   changes: Joi.array()
     .items(Joi.object({ day: day.required(), time: time.allow(null).required() }))
     .max(100),

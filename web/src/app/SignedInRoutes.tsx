@@ -24,6 +24,7 @@ const HandScreen = lazy(() => import('../hand/HandScreen.tsx'));
 const PatternStand = lazy(() => import('../stand/PatternStand.tsx'));
 const BuildUpSheet = lazy(() => import('../sheets/BuildUpSheet.tsx'));
 const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
+const StudentReport = lazy(() => import('../report/StudentReport.tsx'));
 const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const SkillsScreen = lazy(() => import('../skills/SkillsScreen.tsx'));
@@ -67,6 +68,7 @@ const SCREENS_BY_ID: readonly Screen[] = [
   ['/songs/:id/build-up', BuildUpSheet],
   ['/songs/:id/stand', SongStand],
   ['/students/:id', StudentPage],
+  ['/students/:id/report', StudentReport],
   ['/students/:id/sheet', StudentSheet],
   ['/students/:id/skills', SkillsScreen],
   ['/students/:id/skills/course', CourseSheet],

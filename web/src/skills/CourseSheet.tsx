@@ -10,7 +10,7 @@ import type { PatternWithId } from '../api/patterns.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { CourseTable, dayOf } from './CoursePlan.tsx';
 import { findFigure } from './figure-names.ts';
-import { OfStudent } from './OfStudent.tsx';
+import { OfStudent } from '../components/students/OfStudent.tsx';
 import { skillInSentence } from './skill-text.ts';
 import { USUAL_LENGTH, useSkillStudy, type CourseLength } from './useSkillStudy.ts';
 

@@ -9,7 +9,7 @@ import { CoursePlan, dayOf } from './CoursePlan.tsx';
 import { nameOfSkill } from './figure-names.ts';
 import { GoalPicker } from './GoalPicker.tsx';
 import { NextFigures } from './NextFigures.tsx';
-import { OfStudent } from './OfStudent.tsx';
+import { OfStudent } from '../components/students/OfStudent.tsx';
 import { SkillDetails } from './SkillDetails.tsx';
 import { AllSkills, SkillMap } from './SkillMap.tsx';
 import { listSkillNames, stateText, toPercent } from './skill-text.ts';

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { useLatestPatterns } from '../api/patterns.ts';
 import { useStudents } from '../api/students.ts';
+import { GroupFilter, useGroup } from '../components/students/GroupFilter.tsx';
 import { dayOf } from './CoursePlan.tsx';
 import { CoverageList } from './CoverageList.tsx';
 import { StudentMatrix } from './StudentMatrix.tsx';
@@ -18,6 +19,7 @@ const StudioSkillsScreen = () => {
   const [today] = useState(() => dayOf(Date.now()));
   const error = students.error ?? patterns.error;
   const present = (students.data ?? []).filter(({ archivedAt }) => archivedAt === null);
+  const { members, ...filter } = useGroup(present);
   return (
     <div className="page skills-page">
       <header className="page-head">
@@ -29,7 +31,8 @@ const StudioSkillsScreen = () => {
         <p className="text-soft">
           {say('course.studio-how')} {say('course.map-how-short')}
         </p>
-        {students.data && <StudentMatrix students={present} today={today} />}
+        <GroupFilter {...filter} />
+        {students.data && <StudentMatrix students={members} today={today} />}
       </section>
       <section aria-label={say('course.coverage')} className="coverage-section">
         <h2>{say('course.coverage')}</h2>

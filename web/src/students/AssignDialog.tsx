@@ -16,6 +16,7 @@ import { Button, Form, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/api-error.ts';
 import { useCreateAssignment } from '../api/practice.ts';
 import { useStudents } from '../api/students.ts';
+import { inGroup, listGroups } from '../components/students/groups.ts';
 import { PatternPicker } from '../components/patterns/PatternPicker.tsx';
 import { useLadder } from '../workers/useLadder.ts';
 import { LadderEditor } from './LadderEditor.tsx';
@@ -75,8 +76,15 @@ const Stages = ({ ladder, plan }: { readonly ladder: PracticeLadder; readonly pl
   </>
 );
 
+/** A class or an ensemble that something is set for: its name, and who is in it besides the student. */
+interface AssignedGroup {
+  readonly name: string;
+  readonly others: readonly Student[];
+}
+
 interface ChosenProps {
   readonly student: Student;
+  readonly group?: AssignedGroup;
   readonly hand: HandProfile;
   readonly pattern: Pattern;
   readonly sourceId?: string;
@@ -101,6 +109,33 @@ interface OthersProps {
   readonly choose: (students: readonly Student[]) => void;
 }
 
+/** Whole groups at a time. */
+const GroupBoxes = ({
+  students,
+  chosen,
+  choose,
+}: Pick<OthersProps, 'chosen' | 'choose'> & { readonly students: readonly Student[] }) => {
+  const isChosen = ({ id }: Student): boolean => chosen.some((one) => one.id === id);
+  return (
+    <div className="assign-groups">
+      {listGroups(students).map((name) => {
+        const members = inGroup(students, name);
+        const rest = chosen.filter(({ id }) => !members.some((one) => one.id === id));
+        return (
+          <Form.Check
+            key={name}
+            type="checkbox"
+            id={`assign-group-${name}`}
+            label={say('students.assign-group', { group: name })}
+            checked={members.every(isChosen)}
+            onChange={({ target }) => choose(target.checked ? [...rest, ...members] : rest)}
+          />
+        );
+      })}
+    </div>
+  );
+};
+
 /** Who else has the same set: each with a ladder for the own hand. */
 const Others = ({ student, chosen, choose }: OthersProps) => {
   const { data: students = [] } = useStudents();
@@ -109,6 +144,7 @@ const Others = ({ student, chosen, choose }: OthersProps) => {
   return (
     <details className="assign-others">
       <summary>{say('students.assign-to-others', { count: chosen.length })}</summary>
+      <GroupBoxes students={others} chosen={chosen} choose={choose} />
       <div>
         {others.map((one) => (
           <Form.Check
@@ -128,7 +164,7 @@ const Others = ({ student, chosen, choose }: OthersProps) => {
   );
 };
 
-const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
+const Aim = ({ student, group, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
   const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
   const target = Number(typed);
@@ -136,13 +172,13 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const set = useCreateAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
   const { plan, arranging, arrange, setArranging } = usePlan(ladder);
-  const { others, choose, assign } = useAssignToOthers();
+  const { others, choose, assign } = useAssignToOthers(group?.others);
   const keep = (kept: LadderPlan): void =>
     set.mutate(
       { name: pattern.name, pattern, sourceId, target, way, plan: kept },
       {
-        onSuccess: () => {
-          void assign({ pattern, sourceId, target });
+        onSuccess: ({ id }) => {
+          void assign({ pattern, sourceId, target }, group && id);
           hide();
         },
       },
@@ -157,7 +193,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
       >
         <Modal.Header closeButton closeLabel={say('common.close')}>
           <Modal.Title id="set-title">
-            {say('students.pattern-for', { pattern: pattern.name, student: student.name })}
+            {say('students.pattern-for', { pattern: pattern.name, student: group?.name ?? student.name })}
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
@@ -190,6 +226,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
               {errorText ?? (value && !value.ok ? sayProblems(value.problems) : '')}
             </p>
           )}
+          {group && ladder && <p className="text-soft">{say('students.ladder-of-first', { name: student.name })}</p>}
           {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
           {ladder && plan && !arranging && <Stages ladder={ladder} plan={plan} />}
           {ladder && plan && arranging && <LadderEditor ladder={ladder} plan={plan} change={arrange} />}
@@ -219,20 +256,25 @@ export const AssignDialog = ({
   student,
   hand,
   from,
+  group,
   hide,
 }: {
   readonly student: Student;
+  readonly group?: AssignedGroup;
   readonly hand: HandProfile;
   readonly from: 'patterns' | 'songs';
   readonly hide: () => void;
 }) => {
   const [chosen, setChosen] = useState<{ readonly pattern: Pattern; readonly id?: string } | null>(null);
-  if (chosen) return <Aim student={student} hand={hand} pattern={chosen.pattern} sourceId={chosen.id} hide={hide} />;
+  if (chosen)
+    return (
+      <Aim student={student} group={group} hand={hand} pattern={chosen.pattern} sourceId={chosen.id} hide={hide} />
+    );
   return from === 'songs' ? (
     <SongSectionPicker student={student} take={(pattern) => setChosen({ pattern })} hide={hide} />
   ) : (
     <PatternPicker
-      about={say('students.choose-what-will-practise-a-practice', { name: student.name })}
+      about={say('students.choose-what-will-practise-a-practice', { name: group?.name ?? student.name })}
       take={(pattern, id) => setChosen({ pattern, id })}
       hide={hide}
     />

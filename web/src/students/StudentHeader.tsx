@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
-import { useUpdateStudent, useDeleteStudent } from '../api/students.ts';
+import { useStudents, useUpdateStudent, useDeleteStudent } from '../api/students.ts';
+import { listGroups, parseGroups } from '../components/students/groups.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { WEEKDAYS, formatLesson } from '../components/students/student-text.ts';
 
@@ -49,6 +50,32 @@ const LessonFields = ({ about, change }: FieldsProps) => (
     </label>
   </>
 );
+
+const GroupsField = ({ about, change }: FieldsProps) => {
+  const { data: students = [] } = useStudents();
+  const known = listGroups(students);
+  const [typed, setTyped] = useState((about.groups ?? []).join(', '));
+  return (
+    <label className="wide">
+      {say('students.groups-field')}
+      <Form.Control
+        value={typed}
+        maxLength={500}
+        list="known-groups"
+        onChange={({ target }) => {
+          setTyped(target.value);
+          const groups = parseGroups(target.value, known);
+          change(groups.length === 0 ? without(about, 'groups') : { ...about, groups });
+        }}
+      />
+      <datalist id="known-groups">
+        {known.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+    </label>
+  );
+};
 
 const PracticeFields = ({ about, change }: FieldsProps) => (
   <>
@@ -113,6 +140,7 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
             <Form.Control value={name} maxLength={80} onChange={({ target }) => setName(target.value)} />
           </label>
           <LessonFields about={about} change={setAbout} />
+          <GroupsField about={about} change={setAbout} />
           <PracticeFields about={about} change={setAbout} />
           {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
         </Modal.Body>
@@ -172,7 +200,7 @@ export const StudentHeader = ({ student, take }: { readonly student: Student; re
     <header className="page-head student-head">
       <h1>{student.name}</h1>
       <span className="text-soft">
-        {formatLesson(student.about)}
+        {[formatLesson(student.about), ...(student.about.groups ?? [])].filter((part) => part !== '').join(' · ')}
         {student.about.weeklyMinutes !== undefined &&
           say('students.min-per-week', { weeklyMinutes: student.about.weeklyMinutes })}
         {student.archivedAt !== null && say('students.archived')}
@@ -180,6 +208,9 @@ export const StudentHeader = ({ student, take }: { readonly student: Student; re
       <span className="student-tools">
         <Link to="skills" className="btn btn-quiet btn-sm">
           {say('course.skills')}
+        </Link>
+        <Link to="report" className="btn btn-plain btn-sm">
+          {say('report.open')}
         </Link>
         <Link to="sheet" className="btn btn-plain btn-sm">
           {say('common.sheet-to-print')}

@@ -12,6 +12,8 @@ import { formatTimeAgo, formatLesson, formatProgressSummary } from '../component
 import { listPainReports } from '../components/students/pain-reports.ts';
 import { RosterMenu } from './RosterMenu.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
+import { GroupFilter, useGroup } from '../components/students/GroupFilter.tsx';
+import { AssignToGroup } from './AssignToGroup.tsx';
 
 const NewStudent = () => {
   const [name, setName] = useState('');
@@ -51,7 +53,9 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
         <Link to={`/students/${student.id}`} className="pattern-link">
           {student.name}
         </Link>
-        <div className="text-soft">{formatLesson(student.about)}</div>
+        <div className="text-soft">
+          {[formatLesson(student.about), ...(student.about.groups ?? [])].filter((part) => part !== '').join(' · ')}
+        </div>
       </div>
       <div>
         {shown ? (
@@ -84,7 +88,8 @@ export const StudentListScreen = () => {
   const { data: lines } = useAssignmentList();
   const [past, setPast] = useState(false);
   const of = useMemo(() => groupByStudent(lines), [lines]);
-  const shown = students.filter(({ archivedAt }) => (archivedAt !== null) === past);
+  const present = useMemo(() => students.filter(({ archivedAt }) => (archivedAt !== null) === past), [students, past]);
+  const { group, members: shown, ...filter } = useGroup(present);
   const archived = students.some(({ archivedAt }) => archivedAt !== null);
   return (
     <div className="page">
@@ -113,6 +118,8 @@ export const StudentListScreen = () => {
           <p>{say('students.no-students-yet-add-one-by')}</p>
         </div>
       )}
+      <GroupFilter group={group} {...filter} />
+      {group !== null && !past && <AssignToGroup key={group} group={group} members={shown} />}
       <ul className="plain-list" aria-label={say('common.students')}>
         {shown.map((student) => (
           <Row key={student.id} student={student} lines={of.get(student.id) ?? []} />

@@ -15,6 +15,7 @@ import { spreadsheetCell } from '../components/spreadsheet-cell.ts';
 import { LogNoteForm } from '../components/lesson/LogNoteForm.tsx';
 import { HandHistory } from './HandHistory.tsx';
 import { AssignmentCard } from './AssignmentCard.tsx';
+import { LessonRecords } from './LessonRecords.tsx';
 import { PracticeLinks } from './PracticeLinks.tsx';
 import { AssignDialog } from './AssignDialog.tsx';
 import { AssignDrillSetDialog } from './AssignDrillSetDialog.tsx';
@@ -167,6 +168,7 @@ const Page = ({ student }: { readonly student: Student }) => {
               <p className="student-notes">{student.about.notes}</p>
             </section>
           )}
+          <LessonRecords student={student} />
           <TakeList studentId={student.id} />
           <Log student={student} items={items} />
         </div>

@@ -29,6 +29,12 @@ test('columns in any order, days by name or letters, times as they are written',
   ]);
 });
 
+test('groups are named in one cell, and come back', () => {
+  const about = { groups: ['Boathouse trio', 'First year'] };
+  expect(parseRoster('name,groups\nImre,"Boathouse trio; First year"').entries).toEqual([{ name: 'Imre', about }]);
+  expect(parseRoster(formatRoster([student('Imre', about)])).entries).toEqual([{ name: 'Imre', about }]);
+});
+
 test('semicolons and tabs part columns too', () => {
   expect(parseRoster('name;lesson day\nImre;fri').entries).toEqual([{ name: 'Imre', about: { lessonDay: 5 } }]);
   expect(parseRoster('name\tminutes per week\nImre\t90').entries).toEqual([

@@ -2,6 +2,7 @@ import type { Student } from '@fleet-wren/contract';
 import { say, weekdayNames } from '@fleet-wren/wording';
 import type { StudentProfile } from '@fleet-wren/core';
 import Papa from 'papaparse';
+import { parseGroups } from '../components/students/groups.ts';
 import { spreadsheetCell } from '../components/spreadsheet-cell.ts';
 
 /** A student as a row of a roster has it. */
@@ -24,18 +25,23 @@ export interface Roster {
 }
 
 /** Columns in order: what each is called in a file, whatever the language of the screen. */
-const COLUMNS = ['name', 'lesson day', 'lesson time', 'minutes per week', 'notes'] as const;
+const COLUMNS = ['name', 'lesson day', 'lesson time', 'minutes per week', 'notes', 'groups'] as const;
 
 const LIMITS = { name: 80, notes: 4000, minutes: 5000 } as const;
 
-/** The students of a studio as a table (CSV, RFC 4180): name, lesson, minutes, notes. */
+/** The students of a studio as a table (CSV, RFC 4180): name, lesson, minutes, notes, groups. */
 export const formatRoster = (students: readonly Student[]): string =>
   Papa.unparse({
     fields: [...COLUMNS],
-    data: students.map(({ name, about: { lessonDay, lessonTime, weeklyMinutes, notes } }) =>
-      [name, lessonDay ? weekdayNames()[lessonDay - 1] : '', lessonTime ?? '', weeklyMinutes ?? '', notes ?? ''].map(
-        (cell) => spreadsheetCell(String(cell)),
-      ),
+    data: students.map(({ name, about: { lessonDay, lessonTime, weeklyMinutes, notes, groups } }) =>
+      [
+        name,
+        lessonDay ? weekdayNames()[lessonDay - 1] : '',
+        lessonTime ?? '',
+        weeklyMinutes ?? '',
+        notes ?? '',
+        (groups ?? []).join('; '),
+      ].map((cell) => spreadsheetCell(String(cell))),
     ),
   });
 
@@ -78,6 +84,7 @@ const findProblem = (cells: Cells): string | undefined => {
 const toEntry = (cells: Cells): RosterEntry => {
   const [lessonDay, lessonTime] = [parseDay(cells['lesson day'] ?? ''), parseTime(cells['lesson time'] ?? '')];
   const { name = '', notes = '', 'minutes per week': minutes = '' } = cells;
+  const groups = parseGroups(cells.groups ?? '', []);
   return {
     name,
     about: {
@@ -85,6 +92,7 @@ const toEntry = (cells: Cells): RosterEntry => {
       ...(lessonTime === undefined ? {} : { lessonTime }),
       ...(minutes === '' ? {} : { weeklyMinutes: Number(minutes) }),
       ...(notes === '' ? {} : { notes: notes.slice(0, LIMITS.notes) }),
+      ...(groups.length === 0 ? {} : { groups }),
     },
   };
 };

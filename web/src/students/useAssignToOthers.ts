@@ -26,14 +26,15 @@ const assignTo = async (student: Student, hand: HandProfile, shared: SharedAssig
   return (await createAssignment(student.id, form)).id;
 };
 
-/** Who else has the same set, and setting it for them; one press takes all of it back. */
-export const useAssignToOthers = () => {
-  const [others, choose] = useState<readonly Student[]>([]);
+/** Who else has the same set as one student, and setting it for them; one press takes all of it back. */
+export const useAssignToOthers = (preset: readonly Student[] = []) => {
+  const [others, choose] = useState<readonly Student[]>(preset);
   const handOf = useStudentHands();
   const client = useQueryClient();
   const remove = useDeleteAssignment();
   const notice = useToast();
-  const assign = async (shared: SharedAssignment): Promise<void> => {
+  // What one student has already is taken back with the rest, where all of them are meant.
+  const assign = async (shared: SharedAssignment, own?: string): Promise<void> => {
     const made: string[] = [];
     try {
       for (const student of others) {
@@ -45,9 +46,14 @@ export const useAssignToOthers = () => {
     }
     await client.invalidateQueries({ queryKey: ['practice'] });
     if (made.length === 0) return;
+    const all = own === undefined ? made : [own, ...made];
+    const { name } = shared.pattern;
     notice({
-      text: say('students.assigned-to-others', { name: shared.pattern.name, count: made.length }),
-      action: { label: say('common.undo'), run: () => made.forEach((id) => remove.mutate(id)) },
+      text:
+        own === undefined
+          ? say('students.assigned-to-others', { name, count: made.length })
+          : say('students.assigned-to-group', { name, count: all.length }),
+      action: { label: say('common.undo'), run: () => all.forEach((id) => remove.mutate(id)) },
     });
   };
   return { others, choose, assign };

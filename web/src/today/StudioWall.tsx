@@ -2,7 +2,7 @@ import { say, saySentence } from '@fleet-wren/wording';
 import { PRACTICE_WEEKS } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { isUrgent, layOutWall, type StudentWithAssignments, type WallRow } from './studio-wall.ts';
@@ -99,9 +99,12 @@ const FIRST = 12;
 export const StudioWall = ({
   known,
   now,
+  children,
 }: {
   readonly known: readonly StudentWithAssignments[];
   readonly now: number;
+  /** Stands under the heading. */
+  readonly children?: ReactNode;
 }) => {
   const [isWhole, setWhole] = useState(false);
   const rows = layOutWall(known, now);
@@ -113,6 +116,7 @@ export const StudioWall = ({
   return (
     <section aria-label={say('students.wall')}>
       <h2>{say('students.wall')}</h2>
+      {children}
       <ol className="wall">
         {shown.map((row) => (
           <Row key={row.student.id} row={row} most={most} />

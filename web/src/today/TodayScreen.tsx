@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { format } from 'date-fns/format';
-import { MILLISECONDS_PER_DAY, formatMaxTempo } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY, formatMaxTempo, recordLesson } from '@fleet-wren/core';
 import { useNow } from '../components/useNow.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
@@ -16,9 +16,11 @@ import { DemoThere } from './Demo.tsx';
 import { StudioWall } from './StudioWall.tsx';
 import type { StudentWithAssignments } from './studio-wall.ts';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
+import { LessonOutcomeButtons } from '../components/students/LessonOutcomeButtons.tsx';
 import { PainReports } from '../components/students/PainReports.tsx';
 import { listPainReports } from '../components/students/pain-reports.ts';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
+import { GroupFilter, useGroup } from '../components/students/GroupFilter.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
 
@@ -45,9 +47,11 @@ const RescheduleLesson = ({
   const others = (about.changes ?? []).filter((one) => one.day !== day);
   const set = (to: string | null): void => {
     const changes = [...others, { day, time: to }].slice(-100);
+    // What the teacher calls off is owed.
+    const lessons = to === null ? recordLesson(about.lessons ?? [], { day, outcome: 'cancelled' }) : about.lessons;
     setMoving(false);
     change.mutate(
-      { ...student, about: { ...about, changes } },
+      { ...student, about: { ...about, changes, lessons } },
       {
         onError: (error) => notice({ text: wordsOf(error) }),
         onSuccess: (kept) =>
@@ -58,7 +62,11 @@ const RescheduleLesson = ({
                 : say('students.s-lesson-today-is-now-at', { name: student.name, to }),
             action: {
               label: say('common.undo'),
-              run: () => change.mutate({ ...kept, about: { ...kept.about, changes: [...others, { day, time }] } }),
+              run: () =>
+                change.mutate({
+                  ...kept,
+                  about: { ...kept.about, changes: [...others, { day, time }], lessons: about.lessons },
+                }),
             },
           }),
       },
@@ -104,6 +112,7 @@ const TodaysLessons = ({ known, now }: { readonly known: readonly StudentWithAss
             <b className="lesson-time">{one.time}</b>
             <div>
               <Name {...one} />
+              <LessonOutcomeButtons student={one.student} day={format(now, 'yyyy-MM-dd')} />
               {one.lines.slice(0, 3).map(({ id, name, standing, sourceId }) => (
                 <div key={id}>
                   {sourceId ? <Link to={`/patterns/${sourceId}?lesson=${one.student.id}`}>{name}</Link> : name}:{' '}
@@ -182,6 +191,8 @@ const TodayScreen = () => {
       .filter(({ archivedAt }) => archivedAt === null)
       .map((student) => ({ student, lines: of.get(student.id) ?? [] }));
   }, [students, lines]);
+  const { members, ...filter } = useGroup(useMemo(() => known.map(({ student }) => student), [known]));
+  const wall = known.filter(({ student }) => members.includes(student));
   const now = useNow();
   const steps = useFirstSteps();
   // Whoever has patterns and students is no longer new, with whatever hand.
@@ -198,7 +209,9 @@ const TodayScreen = () => {
       <DemoThere />
       {students && students.length > 0 && (
         <div className="desk-columns">
-          <StudioWall known={known} now={now} />
+          <StudioWall known={wall} now={now}>
+            <GroupFilter {...filter} />
+          </StudioWall>
           <div>
             <TodaysLessons known={known} now={now} />
             <RecentAchievements known={known} now={now} />

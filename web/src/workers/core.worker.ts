@@ -21,6 +21,7 @@ import {
   synthesiseSource,
   studyCoverage,
   studySkills,
+  listSkillGains,
   parseChart,
   findSchoolsToCompare,
   createSongFromChart,
@@ -144,6 +145,7 @@ const handlers: CoreWorkerApi = {
   learn: learnSchool,
   ladder: createLadder,
   studySkills,
+  listSkillGains,
   studyCoverage,
   drills: (pattern, axes, hand) =>
     valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: internHand(hand) })),

@@ -27,6 +27,8 @@ import type {
   LadderOptions,
   SchoolTrainingRequest,
   SkillStudy,
+  SkillGain,
+  SkillHistoryRequest,
   SkillStudyRequest,
   LearnedSchool,
   CustomSchool,
@@ -137,6 +139,8 @@ export interface CoreWorkerApi {
   readonly ladder: (pattern: Pattern, aim: LadderOptions) => Result<PracticeLadder>;
   /** What is believed of a student's skills, what is next, and the way to a goal. */
   readonly studySkills: (request: SkillStudyRequest) => SkillStudy;
+  /** The skills that were begun or became known since a day. */
+  readonly listSkillGains: (request: SkillHistoryRequest) => readonly SkillGain[];
   /** What some patterns teach, and which are played alike. */
   readonly studyCoverage: (figures: readonly StudyFigure[]) => Coverage;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: HandProfile) => DrillGrid;

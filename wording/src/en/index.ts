@@ -12,6 +12,7 @@ import { generate } from './generate.ts';
 import { glossary } from './glossary.ts';
 import { help } from './help.ts';
 import { importing } from './import.ts';
+import { lessons } from './lessons.ts';
 import { library } from './library.ts';
 import { listening } from './listening.ts';
 import { operator } from './operator.ts';
@@ -59,6 +60,7 @@ export const english = {
   ...glossary,
   ...help,
   ...importing,
+  ...lessons,
   ...library,
   ...listening,
   ...operator,

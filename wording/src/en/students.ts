@@ -13,6 +13,14 @@ export const students = {
   'students.no-lessons-today': 'No lessons today.',
   'students.stuck': 'stuck',
   'students.learned-in-the-last-two-weeks': 'Learned in the last two weeks',
+  'students.groups': 'Groups',
+  'students.groups-field': 'Groups, such as a class or an ensemble (separated by commas)',
+  'students.everyone': 'Everyone',
+  'students.assign-pattern-to-group':
+    'Assign a pattern to {group} ({count, plural, one {# student} other {# students}})',
+  'students.assign-song-section-to-group': 'Assign a section of a song',
+  'students.assign-group': 'Everyone in {group}',
+  'students.ladder-of-first': 'The stages below are {name}’s. Everyone else gets stages for their own hand.',
   'students.wall': 'The studio, twelve weeks',
   'students.wall-chart': '{minutes, plural, one {# minute} other {# minutes}} of practice in {weeks} weeks',
   'students.wall-legend': 'Bars: practice per week. Line and number: best clean tempo of the current assignment.',
@@ -97,6 +105,7 @@ export const students = {
   'students.assign-to-others-how': 'Each gets a practice ladder for their own hand.',
   'students.assigned-to-others':
     '{name} was also assigned to {count, plural, one {# other student} other {# other students}}.',
+  'students.assigned-to-group': '{name} was assigned to {count, plural, one {# student} other {# students}}.',
   'students.slips': 'Where it slips',
   'students.slip-figure': 'Missed passes by their place: {count}',
   'students.slip-count': '{count, plural, one {# time} other {# times}} ({share}%)',

@@ -1,8 +1,8 @@
 import type { Student } from '@fleet-wren/contract';
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
-import { wordsOf } from '../api/api-error.ts';
-import { useStudent } from '../api/students.ts';
+import { wordsOf } from '../../api/api-error.ts';
+import { useStudent } from '../../api/students.ts';
 
 /** A page about the student the address names, once they are known. */
 export const OfStudent = ({ children }: { readonly children: (student: Student) => ReactNode }) => {
