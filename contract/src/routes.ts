@@ -139,6 +139,7 @@ export const ROUTES: Readonly<Record<Route, RouteInfo>> = {
   'GET /demo': route('teacher', 200, 'Whether the demo is in the studio.'),
   'POST /demo': route('teacher', 201, 'Put the demo into the studio.'),
   'DELETE /demo': route('teacher', 204, 'Take the demo out of the studio.'),
+  'GET /students/:id/archive': route('teacher', 200, 'Everything of a student: a line of JSON for each row.'),
   'GET /archive': route('teacher', 200, 'A backup of the studio: a line of JSON for each row.'),
   'POST /archive': route('teacher', 201, 'Restore a backup.'),
   'GET /archive/restore': route('teacher', 200, 'How far a restore is.'),

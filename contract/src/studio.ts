@@ -157,6 +157,7 @@ export interface StudioRoutes {
   'POST /demo': { response: DemoState };
   'DELETE /demo': { response: void };
   'GET /archive': { response: BinaryContent };
+  'GET /students/:id/archive': { response: BinaryContent };
   'POST /archive': { body: BinaryContent; response: RestoredRows };
   'GET /archive/restore': { response: RestoreState };
   'GET /health': { response: { readonly ok: true } };

@@ -51,10 +51,10 @@ const withTakes = async (agent: Agent, studentId: string): Promise<void> => {
   }
 };
 
-const archiveOf = async (agent: Agent): Promise<string> =>
+const archiveOf = async (agent: Agent, path = '/api/archive'): Promise<string> =>
   (
     await agent
-      .get('/api/archive')
+      .get(path)
       .buffer(true)
       .parse((response, done) => {
         let text = '';
@@ -103,6 +103,33 @@ const filled = async (): Promise<Agent> => {
   await practising(agent);
   return agent;
 };
+
+test('one student leaves with everything in one file, and nobody else’s', async () => {
+  const agent = await filled();
+  await practising(agent);
+  const [one, other] = (await agent.get('/api/students').expect(200)).body as readonly { readonly id: string }[];
+  await agent
+    .post('/api/hands')
+    .send({ name: 'Own', scale: { p: 1.1 }, times: {}, studentId: one?.id })
+    .expect(201);
+  const text = await archiveOf(agent, `/api/students/${one?.id}/archive`);
+  expect(text).not.toContain(other?.id);
+  const rows = text
+    .trim()
+    .split('\n')
+    .slice(1, -1)
+    .map((line) => JSON.parse(line) as { readonly table: string });
+  const counted = (table: string): number => rows.filter((row) => row.table === table).length;
+  expect(['students', 'assignments', 'practice_events', 'takes', 'take_parts', 'documents'].map(counted)).toEqual([
+    1, 1, 1, 2, 4, 1,
+  ]);
+
+  const elsewhere = await server.newStudio();
+  await readBack(elsewhere, text).expect(201);
+  expect(await archiveOf(elsewhere, `/api/students/${one?.id}/archive`)).toContain('"Junia Weir"');
+  await elsewhere.get(`/api/students/${other?.id}/archive`).expect(404);
+  await server.stranger().get(`/api/students/${one?.id}/archive`).expect(401);
+});
 
 /** Lines with an end that fits them. */
 const ended = (lines: readonly string[]): string => {

@@ -45,6 +45,7 @@ export const ROUTES: readonly {
   { method: 'delete', path: `/api/patterns/${ID}` },
   { method: 'post', path: `/api/patterns/${ID}/restore` },
   { method: 'get', path: '/api/archive' },
+  { method: 'get', path: `/api/students/${ID}/archive` },
   { method: 'get', path: '/api/archive/restore' },
   { method: 'post', path: '/api/archive', body: { archive: 'fleet-wren' } },
   { method: 'get', path: '/api/songs' },

@@ -1,4 +1,4 @@
-import { Controller, Res, Req } from '@nestjs/common';
+import { Controller, Param, Res, Req } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { CurrentTeacher } from '../auth/auth-session.ts';
 import { Handles, HandlesResponse } from '../contract/route.ts';
@@ -15,6 +15,11 @@ export class BackupController {
   @HandlesResponse('GET /archive')
   exportBackup(@CurrentTeacher() teacher: Teacher, @Res() response: Response): Promise<void> {
     return this.archive.exportBackup(teacher, response);
+  }
+
+  @HandlesResponse('GET /students/:id/archive')
+  exportStudent(@CurrentTeacher() teacher: Teacher, @Param('id') id: string, @Res() response: Response): Promise<void> {
+    return this.archive.exportStudent(teacher, id, response);
   }
 
   @Handles('GET /archive/restore')

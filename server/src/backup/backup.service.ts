@@ -5,6 +5,7 @@ import { Inject, Injectable, Logger, type OnModuleDestroy } from '@nestjs/common
 import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import type { Teacher } from '../auth/principal.ts';
+import { assertFound, parseId } from '../common/ids.ts';
 import { problemsBehind } from '../common/errors.filter.ts';
 import { WorkerPool } from '../common/worker-pool.ts';
 import { CONFIG_TOKEN, type Config } from '../config.ts';
@@ -45,15 +46,25 @@ export class BackupService implements OnModuleDestroy {
     return this.pool.close();
   }
 
+  /** Sends everything there is of a student, as a backup that an empty studio can restore. */
+  async exportStudent(teacher: Teacher, id: string, response: Response): Promise<void> {
+    const student = parseId(id);
+    assertFound(await this.studios.scopeFor(teacher).rows('students').where({ id: student }).first('id'));
+    await this.exportBackup(teacher, response, student);
+  }
+
   /** Writes a backup of one moment, then sends it at the pace of whoever takes it. */
-  async exportBackup({ studioId, studioName }: Teacher, response: Response): Promise<void> {
+  async exportBackup({ studioId, studioName }: Teacher, response: Response, student?: string): Promise<void> {
     if (this.writing.has(studioId)) throw busy();
     this.writing.add(studioId);
     try {
       await this.spool.withFile(async (file) => {
-        await this.run({ kind: 'write', studioId, studio: studioName, file });
+        await this.run({ kind: 'write', studioId, studio: studioName, student, file });
         response.setHeader('content-type', 'application/x-ndjson; charset=utf-8');
-        response.setHeader('content-disposition', 'attachment; filename="fleet-wren-archive.ndjson"');
+        response.setHeader(
+          'content-disposition',
+          `attachment; filename="fleet-wren-${student === undefined ? 'archive' : 'student'}.ndjson"`,
+        );
         response.setHeader('content-length', (await stat(file)).size);
         // Whoever leaves early ends it; what was sent cannot become another answer.
         await pipeline(createReadStream(file), response).catch(() => undefined);

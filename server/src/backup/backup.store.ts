@@ -58,12 +58,24 @@ const lineOf = (table: BackupTable): string => {
   return `json_build_object('table', '${table}', 'row', json_build_object(${row}))::text as line`;
 };
 
+/** Narrows a table to what belongs to a student: the hand is a document, and its versions name the document alone. */
+const belongingTo = (query: Knex.QueryBuilder, table: BackupTable, scope: StudioScope, student: string): void => {
+  if (table === 'students') void query.where({ id: student });
+  else if (table === 'document_versions')
+    void query.whereIn('document_id', scope.rows('documents').where({ student_id: student }).select('id'));
+  else void query.where({ student_id: student });
+};
+
 type Keyed = Readonly<Record<string, unknown>> & { readonly line: string };
 
 /**
  * The rows of a table as lines of a backup, some at a time: each query goes on by the key where the one before ended.
  */
-const linesOf = async function* (scope: StudioScope, table: BackupTable): AsyncGenerator<readonly string[]> {
+const linesOf = async function* (
+  scope: StudioScope,
+  table: BackupTable,
+  student: string | undefined,
+): AsyncGenerator<readonly string[]> {
   const { key } = WRITTEN[table];
   const size = table === 'take_parts' ? BATCH.parts : BATCH.rows;
   const places = key.map(() => '?').join(', ');
@@ -73,6 +85,7 @@ const linesOf = async function* (scope: StudioScope, table: BackupTable): AsyncG
       .rows(table)
       .orderBy([...key])
       .limit(size);
+    if (student !== undefined) belongingTo(query, table, scope, student);
     if (last) void query.whereRaw(`(${key.join(', ')}) > (${places})`, last as Knex.Value[]);
     const found = (await query.select(...key, scope.raw(lineOf(table)))) as readonly Keyed[];
     if (found.length > 0) yield found.map(({ line }) => line);
@@ -81,9 +94,11 @@ const linesOf = async function* (scope: StudioScope, table: BackupTable): AsyncG
   }
 };
 
-/** Every row of a studio as a line of a backup, fetched in parts as they are asked for. */
-export const archiveLines = async function* (scope: StudioScope): AsyncGenerator<readonly string[]> {
-  for (const table of BACKUP_TABLES) yield* linesOf(scope, table);
+/**
+ * Every row of a studio, or of one of its students, as a line of a backup, fetched in parts as they are asked for.
+ */
+export const archiveLines = async function* (scope: StudioScope, student?: string): AsyncGenerator<readonly string[]> {
+  for (const table of BACKUP_TABLES) yield* linesOf(scope, table, student);
 };
 
 /** Whether a studio has nothing of its own yet. */

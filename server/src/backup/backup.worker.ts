@@ -7,7 +7,7 @@ import { writeArchiveFile } from './write-backup.ts';
 
 /** What a thread that writes and restores backups is asked: its connection to the database is its own. */
 export type ArchiveTask = { readonly databaseUrl: string; readonly studioId: string; readonly file: string } & (
-  { readonly kind: 'write'; readonly studio: string } | { readonly kind: 'restore' }
+  { readonly kind: 'write'; readonly studio: string; readonly student?: string } | { readonly kind: 'restore' }
 );
 
 /** What it answers: errors do not cross over as what they are. */

@@ -50,6 +50,7 @@ const BINARY: JsonSchema = { type: 'string', format: 'binary' };
 
 const BINARY_RESPONSES: Readonly<Partial<Record<Route, string>>> = {
   'GET /archive': 'application/x-ndjson',
+  'GET /students/:id/archive': 'application/x-ndjson',
   'GET /takes/:id/sound': 'audio/*',
 };
 

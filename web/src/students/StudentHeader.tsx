@@ -2,7 +2,7 @@ import type { Student } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Button, Dropdown, Form, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
 import { useStudents, useUpdateStudent, useDeleteStudent } from '../api/students.ts';
@@ -218,9 +218,17 @@ export const StudentHeader = ({ student, take }: { readonly student: Student; re
         <Button variant="plain" size="sm" onClick={() => setShown('edit')}>
           {say('students.details')}
         </Button>
-        <Button variant="plain" size="sm" onClick={take}>
-          {say('students.export-student-data')}
-        </Button>
+        <Dropdown as="span" align="end">
+          <Dropdown.Toggle variant="plain" size="sm">
+            {say('students.export-student-data')}
+          </Dropdown.Toggle>
+          <Dropdown.Menu>
+            <Dropdown.Item onClick={take}>{say('students.export-log')}</Dropdown.Item>
+            <Dropdown.Item href={`/api/students/${student.id}/archive`} download>
+              {say('students.export-everything')}
+            </Dropdown.Item>
+          </Dropdown.Menu>
+        </Dropdown>
         <Button variant="plain" size="sm" onClick={put}>
           {student.archivedAt === null ? say('students.archive') : say('common.restore')}
         </Button>

@@ -62,6 +62,8 @@ export const students = {
   'students.delete-everything': 'Delete everything',
   'students.archived': ' · archived',
   'students.export-student-data': 'Export student data',
+  'students.export-log': 'Practice log (CSV)',
+  'students.export-everything': 'Everything, recordings included (restores into an empty studio)',
   'students.started': 'started',
   'students.clean': 'clean',
   'students.missed': 'missed',
