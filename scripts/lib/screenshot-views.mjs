@@ -75,14 +75,6 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'sustain',
-    take: async (page) => {
-      await openPattern(page, 'Weir at dusk, thumb in three');
-      await page.getByRole('button', { name: say('common.sustain') }).click();
-      await page.getByRole('table', { name: /Moves from string/ }).scrollIntoViewIfNeeded();
-    },
-  },
-  {
     name: 'compare-schools',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
@@ -195,6 +187,15 @@ export const SCREENSHOT_VIEWS = [
         .first()
         .click();
       await page.getByRole('img', { name: say('students.clean-tempo-by-day') }).waitFor();
+    },
+  },
+  {
+    name: 'report',
+    take: async (page) => {
+      await page.goto('/students');
+      await page.getByRole('link', { name: 'Junia Weir' }).click();
+      await page.getByRole('link', { name: say('report.open'), exact: true }).click();
+      await page.getByRole('region', { name: say('report.skills') }).waitFor();
     },
   },
   {

@@ -11,7 +11,7 @@ import {
   type PassSlip,
   type PracticeEvent,
 } from '@fleet-wren/core';
-import { SlidersHorizontal } from 'lucide-react';
+import { ChartColumn, SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ListenButton, ListeningBar } from '../components/listening/ListeningBar.tsx';
@@ -28,6 +28,10 @@ import { PainQuestion, PausedByPain, TeachersWord } from './PainReport.tsx';
 import { EarlyPassQuestion } from './EarlyPassQuestion.tsx';
 import { useEarlyPass } from './useEarlyPass.ts';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
+import { findRoomToken } from './last-room.ts';
+import { ProgressPanel } from './ProgressPanel.tsx';
+import { useInstallPrompt } from './useInstallPrompt.ts';
+import { useBeatPulse, useStageReader } from './useStageReader.ts';
 import { usePracticePreferences } from './usePracticePreferences.ts';
 import { rampTempo, usePassCounter } from './tempo-ramp.ts';
 import { PracticeRoomSync, practisedIn, type PracticeRoomItem, type PracticeRoomState } from './practice-room-store.ts';
@@ -230,6 +234,9 @@ const Session = (props: SessionProps) => {
   const [hurting, setHurting] = useState(false);
   const sitting = usePracticeSession(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
   const beat = useBeat(playing, atHand);
+  const { readAloud, vibrating } = usePracticePreferences(({ preferences }) => preferences);
+  useStageReader(atHand, readAloud);
+  useBeatPulse(beat, vibrating);
   const [marking, setMarking] = useState(false);
   const count: CountPass = (said, by, slip) => {
     if (sitting.interruption) return by === 'listening' ? undefined : sitting.goOn();
@@ -316,7 +323,9 @@ const Chooser = ({
 const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
   const state = useStore(room.state);
   const [chosen, setChosen] = useState<string | null>(null);
-  const [preferring, setPreferring] = useState(false);
+  const [open, setOpen] = useState<'preferences' | 'progress' | null>(null);
+  const toggle = (panel: 'preferences' | 'progress'): void => setOpen(open === panel ? null : panel);
+  const install = useInstallPrompt();
   useScreenWakeLock();
   if (state.accessError !== null) return <Ended state={state} />;
   if (!state.content)
@@ -335,24 +344,36 @@ const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
         <button
           type="button"
           className="room-sliders"
+          aria-label={say('practice.my-progress')}
+          aria-expanded={open === 'progress'}
+          onClick={() => toggle('progress')}
+        >
+          <ChartColumn size={20} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="room-sliders"
           aria-label={say('practice.sound-and-display')}
-          aria-expanded={preferring}
-          onClick={() => setPreferring(!preferring)}
+          aria-expanded={open === 'preferences'}
+          onClick={() => toggle('preferences')}
         >
           <SlidersHorizontal size={20} aria-hidden />
         </button>
         <Connection room={room} state={state} />
       </header>
-      {preferring && <PreferencesPanel hide={() => setPreferring(false)} />}
-      <Practice key={shown.id} room={room} item={shown} waiting={state.waiting} />
+      {open === 'preferences' && <PreferencesPanel token={room.token} install={install} hide={() => setOpen(null)} />}
+      {open === 'progress' ? (
+        <ProgressPanel items={assignments} hide={() => setOpen(null)} />
+      ) : (
+        <Practice key={shown.id} room={room} item={shown} waiting={state.waiting} />
+      )}
     </>
   );
 };
 
 /** The practice room of whoever holds a link: no account, both hands busy, with or without a connection. */
 const PracticeRoom = () => {
-  const token = window.location.hash.slice(1);
-  const [room] = useState(() => new PracticeRoomSync(token));
+  const [room] = useState(() => new PracticeRoomSync(findRoomToken(window.location.hash, window.localStorage)));
   const { largePrint, leftHanded } = usePracticePreferences(({ preferences }) => preferences);
   useEffect(() => {
     void room.open();

@@ -7,6 +7,9 @@ import {
   type ClickBeats,
   type ClickMuteMode,
 } from '@fleet-wren/core';
+import { useState } from 'react';
+import { QrCode } from '../components/qr-code/QrCode.tsx';
+import { canReadAloud, canVibrate } from './useStageReader.ts';
 import { AUDIO_MODES } from './preferences.ts';
 import { usePracticePreferences } from './usePracticePreferences.ts';
 
@@ -68,10 +71,40 @@ const Switch = ({ label, on, set }: SwitchProps) => (
   </button>
 );
 
+/** The same room on another device: by a code that its camera reads. */
+const OtherDevice = ({ token }: { readonly token: string }) => (
+  <div className="room-hand-over">
+    <QrCode text={`${window.location.origin}/practice#${token}`} label={say('practice.qr-code')} size={180} />
+    <p>{say('practice.other-device-how')}</p>
+  </div>
+);
+
 /** How the room sounds and looks; kept in this browser. */
-export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
+export const PreferencesPanel = ({
+  token,
+  install,
+  hide,
+}: {
+  readonly token: string;
+  /** Null where the browser does not offer it. */
+  readonly install: (() => void) | null;
+  readonly hide: () => void;
+}) => {
   const { preferences, prefer } = usePracticePreferences();
-  const { heard, silence, divided, rising, largePrint, leftHanded, clickBeats, counted, backing } = preferences;
+  const {
+    heard,
+    silence,
+    divided,
+    rising,
+    largePrint,
+    leftHanded,
+    clickBeats,
+    counted,
+    backing,
+    readAloud,
+    vibrating,
+  } = preferences;
+  const [handing, setHanding] = useState(false);
   return (
     <section className="room-preferences" aria-label={say('practice.sound-and-display')}>
       <Choice
@@ -107,6 +140,21 @@ export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
       <Switch label={say('practice.start-slower-and-speed-up')} on={rising} set={(on) => prefer({ rising: on })} />
       <Switch label={say('practice.large-text')} on={largePrint} set={(on) => prefer({ largePrint: on })} />
       <Switch label={say('practice.left-handed')} on={leftHanded} set={(on) => prefer({ leftHanded: on })} />
+      {canReadAloud() && (
+        <Switch label={say('practice.read-aloud')} on={readAloud} set={(on) => prefer({ readAloud: on })} />
+      )}
+      {canVibrate() && (
+        <Switch label={say('practice.vibrate')} on={vibrating} set={(on) => prefer({ vibrating: on })} />
+      )}
+      {install && (
+        <button type="button" className="room-switch" onClick={install}>
+          {say('practice.install')}
+        </button>
+      )}
+      <button type="button" className="room-switch" aria-expanded={handing} onClick={() => setHanding(!handing)}>
+        {say('practice.other-device')}
+      </button>
+      {handing && <OtherDevice token={token} />}
       <button type="button" className="room-done" onClick={hide}>
         {say('common.done')}
       </button>

@@ -24,6 +24,10 @@ export interface PracticePreferences {
   readonly rising: boolean;
   readonly largePrint: boolean;
   readonly leftHanded: boolean;
+  /** Whether each new stage is read aloud. */
+  readonly readAloud: boolean;
+  /** Whether beats are felt, on devices that can. */
+  readonly vibrating: boolean;
 }
 
 const FIRST: PracticePreferences = {
@@ -36,6 +40,8 @@ const FIRST: PracticePreferences = {
   rising: false,
   largePrint: false,
   leftHanded: false,
+  readAloud: false,
+  vibrating: false,
 };
 
 const isOneOf = <T extends string>(all: readonly T[], value: unknown): value is T => all.some((one) => one === value);
@@ -54,6 +60,8 @@ export const parsePreferences = (text: string | null): PracticePreferences => {
       rising: kept.rising === true,
       largePrint: kept.largePrint === true,
       leftHanded: kept.leftHanded === true,
+      readAloud: kept.readAloud === true,
+      vibrating: kept.vibrating === true,
     };
   } catch {
     return FIRST;

@@ -24,10 +24,10 @@ import { useAssignments, useAttempts } from '../api/practice.ts';
 import { useUpdateStudent } from '../api/students.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { latestSearchParams } from '../components/latest-search-params.ts';
+import { PracticeBars } from '../components/students/PracticeBars.tsx';
 import { OfStudent } from '../components/students/OfStudent.tsx';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-import { PracticeBars } from './PracticeBars.tsx';
 
 /** Weeks a report may be about. */
 const LENGTHS = [4, 8, PRACTICE_WEEKS] as const;

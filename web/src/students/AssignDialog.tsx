@@ -164,13 +164,36 @@ const Others = ({ student, chosen, choose }: OthersProps) => {
   );
 };
 
+interface MethodProps {
+  readonly way: PracticeMethod;
+  readonly choose: (way: PracticeMethod) => void;
+}
+
+const MethodChoice = ({ way, choose }: MethodProps) => (
+  <Form.Select
+    value={way}
+    onChange={({ target }) => choose(PRACTICE_METHODS.find((one) => one === target.value) ?? way)}
+  >
+    {PRACTICE_METHODS.map((one) => (
+      <option key={one} value={one}>
+        {say('practice-method.name', { method: one })}
+      </option>
+    ))}
+  </Form.Select>
+);
+
+/** A group's ladder is shown for one of its students. */
+const FirstOfGroup = ({ student }: Pick<ChosenProps, 'student'>) => (
+  <p className="text-soft">{say('students.ladder-of-first', { name: student.name })}</p>
+);
+
 const Aim = ({ student, group, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
   const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
   const target = Number(typed);
   const { value, errorText } = useLadder({ pattern, target, way, hand });
-  const set = useCreateAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
+  const set = useCreateAssignment(student.id);
   const { plan, arranging, arrange, setArranging } = usePlan(ladder);
   const { others, choose, assign } = useAssignToOthers(group?.others);
   const keep = (kept: LadderPlan): void =>
@@ -209,16 +232,7 @@ const Aim = ({ student, group, hand, pattern, sourceId, hide }: ChosenProps) => 
             </label>
             <label>
               {say('students.practice-method')}
-              <Form.Select
-                value={way}
-                onChange={({ target: field }) => setWay(PRACTICE_METHODS.find((one) => one === field.value) ?? way)}
-              >
-                {PRACTICE_METHODS.map((one) => (
-                  <option key={one} value={one}>
-                    {say('practice-method.name', { method: one })}
-                  </option>
-                ))}
-              </Form.Select>
+              <MethodChoice way={way} choose={setWay} />
             </label>
           </div>
           {(errorText || (value && !value.ok)) && (
@@ -226,7 +240,7 @@ const Aim = ({ student, group, hand, pattern, sourceId, hide }: ChosenProps) => 
               {errorText ?? (value && !value.ok ? sayProblems(value.problems) : '')}
             </p>
           )}
-          {group && ladder && <p className="text-soft">{say('students.ladder-of-first', { name: student.name })}</p>}
+          {group && ladder && <FirstOfGroup student={student} />}
           {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
           {ladder && plan && !arranging && <Stages ladder={ladder} plan={plan} />}
           {ladder && plan && arranging && <LadderEditor ladder={ladder} plan={plan} change={arrange} />}

@@ -1,4 +1,22 @@
 export const practice = {
+  'practice.my-progress': 'My progress',
+  'practice.progress-summary':
+    'In {weeks} weeks: {minutes, plural, =0 {no practice yet} one {# minute} other {# minutes}}{passes, plural, =0 {} one {, # time through} other {, # times through}}.',
+  'practice.progress-stages': '{passed} of {of} stages',
+  'practice.progress-learned': 'learned on {day}',
+  'practice.progress-no-tempo': 'on the way to {target} bpm',
+  'practice.progress-tempo':
+    '{rose, select, true {from {before} to {best} bpm} other {{best} bpm}}{isLearned, select, true {} other {, on the way to {target}}}',
+  'practice.progress-bar': 'Tempo of {name}',
+  'practice.back-to-practice': 'Back to practice',
+  'practice.read-aloud': 'Read each stage aloud',
+  'practice.read-tempo': '{tempo} beats per minute',
+  'practice.vibrate': 'Vibrate on the beat',
+  'practice.install': 'Install as an app',
+  'practice.other-device': 'Open on another device',
+  'practice.other-device-how':
+    'Scan this code with the other device. It opens your practice room: show it to nobody else.',
+  'practice.qr-code': 'QR code of this practice room',
   'practice.keys': 'Practice room',
   'practice.key-clean': 'Clean',
   'practice.key-slipped': 'Slipped',
