@@ -57,8 +57,8 @@ const isClicked = (beats: ClickBeats, number: number): boolean => {
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
 
 /**
- * How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). A tap has
- * no more strength than the finger's fall.
+ * How loud strokes are heard, 0 to 1 (est., by ear); slurred notes come after the strength of the note before, and a
+ * tap has no more strength than the finger's fall.
  */
 const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5, tapped: 0.55 } as const;
 

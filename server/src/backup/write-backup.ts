@@ -18,7 +18,10 @@ export interface WriteTask {
   readonly now: number;
 }
 
-/** Writes a backup of a studio or of a student to a file, all of it of one moment, whatever is written to the studio meanwhile. */
+/**
+ * Writes a backup of a studio or of a student to a file, all of it of one moment, whatever is written to the studio
+ * meanwhile.
+ */
 export const writeArchiveFile = async (db: Db, { studioId, studio, student, file, now }: WriteTask): Promise<void> => {
   const house: SystemPrincipal = { kind: 'house', studioId };
   await db.transaction(
