@@ -9,6 +9,8 @@ declare module 'verovio/esm' {
     constructor(module: unknown);
     setOptions(options: object): void;
     loadData(data: string): boolean;
+    /** What was loaded, in the words of MEI 5. */
+    getMEI(): string;
     getPageCount(): number;
     renderToSVG(page: number): string;
     renderToTimemap(options: object): unknown;

@@ -29,6 +29,8 @@ export interface CommandOptions {
   readonly out?: string;
   /** What is taken of a file: which part, which bars, its repeats, and whether as a song. */
   readonly part?: string;
+  /** Whether its parts are listed in place of reading one. */
+  readonly parts?: boolean;
   readonly bars?: string;
   readonly repeats?: string;
   readonly song?: boolean;

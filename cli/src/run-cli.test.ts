@@ -311,7 +311,7 @@ describe('sheets', () => {
 
   test.each<[string, string[], RegExp]>([
     ['no file', ['sheet'], /^Which file\?/],
-    ['nothing it is to be', ['sheet', 'x.json'], /--to pdf or --to svg/],
+    ['nothing it is to be', ['sheet', 'x.json'], /--to pdf, --to svg or --to mei/],
     ['an unknown paper', ['sheet', 'x.json', '--to', 'pdf', '--paper', 'wallpaper'], /a4 or letter/],
     [
       'nothing to print',

@@ -86,6 +86,7 @@ const FLAGS = {
   to: { type: 'string' },
   out: { type: 'string' },
   part: { type: 'string' },
+  parts: { type: 'boolean' },
   bars: { type: 'string' },
   repeats: { type: 'string' },
   song: { type: 'boolean' },

@@ -15,9 +15,10 @@ import {
   type Problem,
   type Result,
   type Song,
-  type ExportFormat,
 } from '@fleet-wren/core';
 import type { CommandOutput, CommandOptions } from '../command.ts';
+import { packScore } from '../compressed-score.ts';
+import { WRITTEN_FORMATS, keptAs, type WrittenFormat } from './export.ts';
 import { createUsageError } from '../read-input.ts';
 
 /** A song as a file, and what the format had no place for. */
@@ -26,24 +27,24 @@ interface ExportedSong {
   readonly remarks: readonly Problem[];
 }
 
-const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'abc', 'json'];
-
 /** Chords and words to sing from. */
 const SONG_SHEET = 'song-sheet';
 
 /** A song as tablature, MIDI, MusicXML or our own JSON, as it is played; or its chords and words as a sheet. */
 export const runExportSong = (song: Song, { to }: CommandOptions): Result<ExportedSong> => {
   if (to === SONG_SHEET) return success({ answer: exportSongSheet(song), remarks: [] });
-  const format = FORMATS.find((one) => one === to);
-  if (!format) return createUsageError(message('cli.export-format', { formats: [...FORMATS, SONG_SHEET].join(', ') }));
+  const format = WRITTEN_FORMATS.find((one) => one === to);
+  if (!format)
+    return createUsageError(message('cli.export-format', { formats: [...WRITTEN_FORMATS, SONG_SHEET].join(', ') }));
   const { expanded, score, annotations } = prepareSongExport(song);
   const digits = () => listDigitsInOrder(expanded.pattern, analysePattern(expanded.pattern));
-  const writers: Readonly<Record<ExportFormat, () => CommandOutput>> = {
+  const writers: Readonly<Record<WrittenFormat, () => CommandOutput>> = {
     tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, annotations),
     midi: () => exportMidi(score, annotations),
     musicxml: () => exportMusicXml(score, digits(), annotations),
+    mxl: () => packScore(exportMusicXml(score, digits(), annotations)),
     abc: () => exportAbc(score, digits(), annotations),
     json: () => serialiseSong(song),
   };
-  return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, format) });
+  return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, keptAs(format)) });
 };

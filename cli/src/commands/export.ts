@@ -17,6 +17,7 @@ import {
   type ExportFormat,
 } from '@fleet-wren/core';
 import type { CommandOutput, Command, CommandInput } from '../command.ts';
+import { packScore } from '../compressed-score.ts';
 import { createUsageError } from '../read-input.ts';
 
 interface Written {
@@ -26,26 +27,35 @@ interface Written {
   readonly digits: () => readonly (Digit | null)[];
 }
 
-const WRITERS: Readonly<Record<ExportFormat, (written: Written) => CommandOutput>> = {
+/** What a file can be written as: a compressed score holds what one in plain text does. */
+export const WRITTEN_FORMATS = ['tab', 'midi', 'json', 'musicxml', 'mxl', 'abc'] as const;
+
+/** What a file is written as. */
+export type WrittenFormat = (typeof WRITTEN_FORMATS)[number];
+
+/** The format whose marks are kept. */
+export const keptAs = (format: WrittenFormat): ExportFormat => (format === 'mxl' ? 'musicxml' : format);
+
+const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => CommandOutput>> = {
   tab: ({ request, score, digits }) => exportTab(score, digits(), resolveSchoolOrThrow(request.pattern).key),
   midi: ({ score }) => exportMidi(score),
   json: ({ request }) => serialisePattern(request.pattern),
   musicxml: ({ score, digits }) => exportMusicXml(score, digits()),
+  mxl: ({ score, digits }) => packScore(exportMusicXml(score, digits())),
   abc: ({ score, digits }) => exportAbc(score, digits()),
 };
 
-const formatOf = (to: string | undefined): ExportFormat | undefined =>
-  to !== undefined && Object.hasOwn(WRITERS, to) ? (to as ExportFormat) : undefined;
+const formatOf = (to: string | undefined): WrittenFormat | undefined => WRITTEN_FORMATS.find((one) => one === to);
 
 const run = (request: CommandInput): Result<CommandOutput> => {
   const { pattern, hand, options } = request;
   const format = formatOf(options.to);
-  if (!format) return createUsageError(message('cli.export-format', { formats: Object.keys(WRITERS).join(', ') }));
+  if (!format) return createUsageError(message('cli.export-format', { formats: WRITTEN_FORMATS.join(', ') }));
   const digits = () => listDigitsInOrder(pattern, analysePattern(pattern, { hand }));
   return success(WRITERS[format]({ request, score: flattenScore(pattern), digits }));
 };
 
-/** A pattern as tablature, MIDI, MusicXML or our own JSON. */
+/** A pattern as tablature, MIDI, MusicXML, ABC or our own JSON. */
 export const exportCommand: Command = {
   name: 'export',
   summary: 'cli.export.summary',
@@ -53,6 +63,6 @@ export const exportCommand: Command = {
   run,
   remarks: ({ pattern, options }) => {
     const format = formatOf(options.to);
-    return format ? listUnsupportedFeatures(flattenScore(pattern), format) : [];
+    return format ? listUnsupportedFeatures(flattenScore(pattern), keptAs(format)) : [];
   },
 };

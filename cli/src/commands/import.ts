@@ -1,7 +1,8 @@
-import { sayProblem } from '@fleet-wren/wording';
+import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import { basename } from 'node:path';
 import {
   importPattern,
+  parseFile,
   importSongOrChart,
   success,
   createUnzipper,
@@ -47,6 +48,19 @@ export interface ImportOutput {
   readonly remarks: readonly Problem[];
 }
 
+/** The parts of a file that can be chosen, a line each; that which is taken where none is named has a star. */
+const listParts = (file: SourceFile, { part }: ImportSelection): Result<ImportOutput> => {
+  const read = parseFile(file, TOOLS, part);
+  if (!read.ok) return read;
+  const { parts, part: taken, music } = read.value;
+  const notes = music.bars.reduce((sum, bar) => sum + bar.notes.length, 0);
+  const all = parts.length > 0 ? parts : [{ name: music.name ?? '', notes }];
+  const lines = all.map(({ name, notes: count }, index) =>
+    say('cli.part', { number: index + 1, name: sayLabel(name), count, taken: String(index === taken) }),
+  );
+  return success({ text: `${lines.join('\n')}\n`, remarks: [] });
+};
+
 const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportOutput> => {
   const read = importPattern(file, TOOLS, choice);
   if (!read.ok) return read;
@@ -66,6 +80,7 @@ export const runImport = (file: string | undefined, options: CommandOptions): Re
   if (!choice.ok) return choice;
   const source = sourceAt(file);
   if (!source.ok) return source;
+  if (options.parts) return listParts(source.value, choice.value);
   return options.song ? asSong(source.value, choice.value) : asPattern(source.value, choice.value);
 };
 

@@ -11,7 +11,7 @@ import {
 } from '@fleet-wren/core';
 import type { CommandOutput, CommandOptions } from '../command.ts';
 import { createUsageError, readText } from '../read-input.ts';
-import { engraveSystems } from '../sheet/engrave.ts';
+import { convertToMei, engraveSystems } from '../sheet/engrave.ts';
 import { PAPER_SIZES, printableWidth, writePdf } from '../sheet/write-pdf.ts';
 import {
   createPatternSheet,
@@ -44,13 +44,13 @@ const SCALE = { usual: 40, large: 58 } as const;
 
 const isPaper = (name: string): name is keyof typeof PAPER_SIZES => Object.hasOwn(PAPER_SIZES, name);
 
-/** A pattern or a song as a sheet: a PDF, or the music alone as one picture. */
+/** A pattern or a song as a sheet: a PDF, or the music alone as one picture or as MEI. */
 export const runSheet = async (
   file: string | undefined,
   { to, paper = 'a4', large, notes = 'abc' }: CommandOptions,
 ): Promise<Result<CommandOutput>> => {
   if (file === undefined) return createUsageError(message('cli.sheet-file-missing'));
-  if (to !== 'pdf' && to !== 'svg') return createUsageError(message('cli.sheet-format'));
+  if (to !== 'pdf' && to !== 'svg' && to !== 'mei') return createUsageError(message('cli.sheet-format'));
   const size = paper.toLowerCase();
   if (!isPaper(size)) return createUsageError(message('cli.paper-invalid', { value: paper }));
   const width = { points: printableWidth(size), scale: large ? SCALE.large : SCALE.usual };
@@ -59,6 +59,7 @@ export const runSheet = async (
   const most = maxStrokesPerSystem({ width: (width.points * 4) / 3, scale: width.scale });
   const content = contentAt(file, { maxStrokesPerSystem: most, naming });
   if (!content.ok) return content;
+  if (to === 'mei') return success(await convertToMei(content.value.score));
   const systems = await engraveSystems(content.value.score, width, to === 'pdf');
   return to === 'svg' ? success(systems[0] ?? '') : writePdf(content.value, systems, size);
 };

@@ -17,6 +17,13 @@ const engraver = async () => {
   return new VerovioToolkit(await createModule());
 };
 
+/** A score in the words of MEI, as the engraver understands it. */
+export const convertToMei = async (score: string): Promise<string> => {
+  const toolkit = await engraver();
+  if (!toolkit.loadData(score)) throw new ProblemError(createProblem('internal'));
+  return toolkit.getMEI();
+};
+
 /** A score as pictures: one of each system, or one of all. */
 export const engraveSystems = async (
   score: string,

@@ -58,6 +58,8 @@ export const SongExportMenu = () => {
     { label: say('songs.fleet-wren-song-json'), run: json },
     { label: say('common.midi-mid'), run: midi },
     { label: say('common.musicxml-score-musicxml'), run: () => void fingered().then(download.musicXml) },
+    { label: say('common.mxl'), run: () => void fingered().then(download.mxl) },
+    { label: say('common.mei'), run: () => void fingered().then(download.mei) },
     { label: say('common.abc-abc'), run: () => void fingered().then(download.abc) },
     { label: say('common.tablature-txt'), run: () => void fingered().then(download.tab) },
     { label: say('playback.track'), run: () => void fingered().then(setTrack) },

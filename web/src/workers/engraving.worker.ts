@@ -1,4 +1,4 @@
-import { ENGRAVED_HEIGHT, engravingOptions, refineEngraving } from '@fleet-wren/core';
+import { ENGRAVED_HEIGHT, ProblemError, createProblem, engravingOptions, refineEngraving } from '@fleet-wren/core';
 import createModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import type { EngravingWorkerApi } from './worker-protocol.ts';
@@ -38,6 +38,13 @@ const handlers: EngravingWorkerApi = {
       total: of,
       systems: Array.from({ length }, (_, index) => refineEngraving(made.renderToSVG(from + index + 1))),
     };
+  },
+  convertToMei: async (score) => {
+    const made = await loadToolkit();
+    // What was laid out before is laid out anew when it is asked for again.
+    currentLayout = '';
+    if (!made.loadData(score)) throw new ProblemError(createProblem('internal'));
+    return made.getMEI();
   },
 };
 

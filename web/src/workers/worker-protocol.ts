@@ -167,6 +167,8 @@ export interface EngravedSystems {
 export interface EngravingWorkerApi {
   /** Some systems of a score from one on, a picture each, and how many there are. */
   readonly engrave: (score: string, how: EngravingSize, from: number, most: number) => Promise<EngravedSystems>;
+  /** The score in the words of MEI. */
+  readonly convertToMei: (score: string) => Promise<string>;
 }
 
 /** What the worker of practice tracks does; it is started by their dialog alone. */

@@ -26,9 +26,9 @@ export const cli = {
   'cli.course-week': 'Week {week}: {items} → {chance}%',
   'cli.course-item': '{name} from {tempo} bpm, {minutes} min',
   'cli.sheet.summary':
-    'Export a pattern or a song to print: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido]',
+    'Export a pattern or a song to print: wren sheet FILE --to pdf|svg|mei [--paper a4|letter] [--large] [--notes abc|ahc|lasido]',
   'cli.import.summary':
-    'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
+    'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--parts] [--part N] [--bars 1-8] [--repeats played] [--song]',
   'cli.finger.summary': 'Assign a finger to each note and show the max tempo',
   'cli.analyse.summary': 'Show finger load, problems and what limits the tempo',
   'cli.skills.summary': 'List what a pattern asks of the picking hand, the hardest first',
@@ -37,7 +37,7 @@ export const cli = {
   'cli.skill-seconds': ', {seconds, number, ::.00} s',
   'cli.compare.summary': 'Compare schools for the same notes: --schools a,b,c',
   'cli.export.summary':
-    'Export as tablature, MIDI, MusicXML, ABC or JSON, or a song’s chords and words: --to tab|midi|musicxml|abc|json|song-sheet',
+    'Export as tablature, MIDI, MusicXML, ABC or JSON, or a song’s chords and words: --to tab|midi|musicxml|mxl|abc|json|song-sheet',
   'cli.profile-help':
     'HAND: new-to-it, able-adult, advanced, or a JSON file with "name", "scale" and "times". finger --k N lists the N best fingerings.',
   'cli.figure-help':
@@ -56,13 +56,14 @@ export const cli = {
   'cli.import-file-missing':
     'Which file? wren import FILE [--part N] [--bars 1-8] [--repeats once|played] [--song] [--out FILE.json]',
   'cli.bars-invalid': '--bars needs a range like 1-8 (not “{value}”).',
+  'cli.part': '{number} {taken, select, true {*} other { }} {name}, {count, plural, one {# note} other {# notes}}',
   'cli.part-invalid': '--part needs a number from 1 (not “{value}”).',
   'cli.repeats-invalid': '--repeats needs once or played (not “{value}”).',
   'cli.tuning-unknown': 'There is no tuning “{value}”. Choose one of: {tunings}.',
   'cli.folder-missing': 'Which folder of Fleet Wren files? wren learn FOLDER --base KEY',
   'cli.sheet-file-missing':
     'Which file? wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido] [--out FILE]',
-  'cli.sheet-format': 'Choose a format: --to pdf or --to svg.',
+  'cli.sheet-format': 'Choose a format: --to pdf, --to svg or --to mei.',
   'cli.paper-invalid': '--paper needs a4 or letter (not “{value}”).',
   'cli.notes-invalid': '--notes needs abc, ahc or lasido (not “{value}”).',
   'cli.song-missing': 'Which song? wren {command} FILE',

@@ -32,6 +32,8 @@ export const common = {
   'common.sheet-to-print': 'Sheet to print',
   'common.tablature-txt': 'Tablature (.txt)',
   'common.musicxml-score-musicxml': 'MusicXML score (.musicxml)',
+  'common.mxl': 'Compressed MusicXML (.mxl)',
+  'common.mei': 'MEI (.mei)',
   'common.abc-abc': 'ABC notation (.abc)',
   'common.midi-mid': 'MIDI (.mid)',
   'common.tempo-bpm': 'Tempo, bpm',

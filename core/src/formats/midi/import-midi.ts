@@ -21,7 +21,8 @@ import type { ParsedBar, ParsedMusic, ParsedNote } from '../parsed-music/parsed-
 import { convertToPattern, type ImportSelection } from '../parsed-music/to-pattern.ts';
 import { stringOfChannel } from './string-channels.ts';
 import type { ParsedPart } from '../musicxml/parse-score.ts';
-import { SmfParseError, parseSmf, type TimedValue, type SmfContent, type SmfNote } from './parse-smf.ts';
+import { isPluckedPart } from '../parsed-music/plucked-part.ts';
+import { SmfParseError, parseSmf, programKey, type TimedValue, type SmfContent, type SmfNote } from './parse-smf.ts';
 
 /** The largest MIDI file that is read, in bytes. */
 export const MAX_MIDI_BYTES = 4_000_000;
@@ -180,6 +181,24 @@ const chosenNotes = ({ notes }: SmfContent, part: MidiPart | undefined): readonl
 /** All tracks are one piece, unless one is chosen or they are pieces of their own. */
 const EVERYTHING = message('import-part.whole');
 
+const isPlucked = ({ programs, names, notes }: SmfContent, { track, channel }: MidiPart): boolean => {
+  const channels =
+    channel === null ? notes.filter((note) => note.track === track).map((note) => note.channel) : [channel];
+  return [...new Set(channels)].every((one) => isPluckedPart(names.get(track), programs.get(programKey(track, one))));
+};
+
+/** The part to read where none is chosen: the guitar's among other instruments, else everything. */
+const usualChoice = (file: SmfContent, choices: readonly (MidiPart | null)[]): number => {
+  if (choices[0] !== null) return 0;
+  const tracks = choices.flatMap((part, index) => (part?.channel === null ? [{ part, index }] : []));
+  const plucked = tracks.filter(({ part }) => isPlucked(file, part));
+  if (plucked.length === tracks.length) return 0;
+  return plucked.reduce(
+    (best, one) => (one.part.notes > best.part.notes ? one : best),
+    plucked[0] ?? { part: { notes: 0 }, index: 0 },
+  ).index;
+};
+
 const withWhole = (file: SmfContent, parts: readonly MidiPart[]): readonly (MidiPart | null)[] => {
   const tracks = new Set(parts.map(({ track }) => track));
   return tracks.size > 1 && !file.hasIndependentTracks ? [null, ...parts] : parts;
@@ -188,10 +207,10 @@ const withWhole = (file: SmfContent, parts: readonly MidiPart[]): readonly (Midi
 const remarksOf = ({ subdivision, moved }: Straight): readonly Problem[] =>
   moved > 0 ? [createProblem('times-straightened', { value: moved, parts: subdivision })] : [];
 
-const musicOf = (file: SmfContent, given: Instrument | undefined, chosen = 0): Result<ParsedMidi> => {
+const musicOf = (file: SmfContent, given: Instrument | undefined, chosen?: number): Result<ParsedMidi> => {
   if (file.notes.length === 0) return failure(createProblem('no-notes'));
   const choices = withWhole(file, partsOf(file));
-  const index = choices[chosen] === undefined ? 0 : chosen;
+  const index = chosen !== undefined && choices[chosen] !== undefined ? chosen : usualChoice(file, choices);
   const part = choices[index] ?? undefined;
   const metres = sorted(file.metres);
   const straight = straightened(chosenNotes(file, part), metres[0]?.value ?? { beats: 4, unit: 4 });

@@ -23,6 +23,8 @@ export interface TimedValue<T> {
 /** What a file holds, before anything is made of it. */
 export interface SmfContent {
   readonly notes: SmfNote[];
+  /** The first sound of each channel of a track, by both: General MIDI counted from 0. */
+  readonly programs: Map<string, number>;
   /** Names of the tracks, by their index. */
   readonly names: Map<number, string>;
   readonly tempos: TimedValue<number>[];
@@ -169,6 +171,9 @@ const readMeta = (track: Bytes, now: number, index: number, file: SmfContent): b
   return kind === META.end;
 };
 
+/** What the first sound of a channel of a track is kept under. */
+export const programKey = (track: number, channel: number): string => `${track}/${channel}`;
+
 const readTrack = (track: Bytes, scale: number, index: number, file: SmfContent): void => {
   let now = 0;
   let status = 0;
@@ -184,6 +189,8 @@ const readTrack = (track: Bytes, scale: number, index: number, file: SmfContent)
       const kind = status >> 4;
       const velocity = kind === 0xc || kind === 0xd ? 0 : track.byte();
       const channel = status & 15;
+      const part = programKey(index, channel);
+      if (kind === 0xc && !file.programs.has(part)) file.programs.set(part, midi);
       if (kind === 0x9 && velocity > 0 && channel !== PERCUSSION_CHANNEL)
         file.notes.push({ at: Math.round(now * scale), midi, velocity, track: index, channel });
     }
@@ -224,6 +231,7 @@ export const parseSmf = (bytes: Uint8Array): SmfContent => {
   if (format > 2) throw new SmfParseError(8, message('file-problem.midi-type', { type: format }));
   const read: SmfContent = {
     notes: [],
+    programs: new Map(),
     names: new Map(),
     tempos: [],
     metres: [],

@@ -22,6 +22,7 @@ import {
 } from './parse-directions.ts';
 import { parseHarmony } from './parse-harmony.ts';
 import { isTieContinuation, listIgnoredNotations, parseNote, slurThatEndsAt, type LeftMark } from './parse-note.ts';
+import { isPluckedPart } from '../parsed-music/plucked-part.ts';
 import { graceOf } from './parse-ornaments.ts';
 import { findChild, listChildren, findDescendant, numberAt, textAt, type XmlNode } from './xml-tree.ts';
 
@@ -208,10 +209,17 @@ const partsOf = (score: XmlNode): readonly ParsedPart[] => {
   }));
 };
 
-/** The part to read where none is chosen: the first that gives strings, else the first with notes. */
-const usualPart = (parts: readonly XmlNode[]): number => {
+/**
+ * The part to read where none is chosen: the first that gives strings, else the first that is called a guitar's, else
+ * the first with notes.
+ */
+const usualPart = (score: XmlNode, parts: readonly XmlNode[]): number => {
   const strung = parts.findIndex(hasStrings);
-  return strung >= 0 ? strung : parts.findIndex((part) => notesIn(part).length > 0);
+  if (strung >= 0) return strung;
+  const named = partsOf(score).findIndex(
+    ({ name, notes }) => notes > 0 && typeof name === 'string' && isPluckedPart(name),
+  );
+  return named >= 0 ? named : parts.findIndex((part) => notesIn(part).length > 0);
 };
 
 /** A score that is ordered by measures, ordered by parts. */
@@ -344,7 +352,7 @@ export const parseMusicXmlScore = (root: XmlNode, chosen?: number): Result<Parse
     );
   const score = root.name === 'score-timewise' ? byParts(root) : root;
   const all = listChildren(score, 'part');
-  const index = chosen !== undefined && all[chosen] ? chosen : usualPart(all);
+  const index = chosen !== undefined && all[chosen] ? chosen : usualPart(score, all);
   const part = all[index];
   if (!part) return failure(createProblem('no-notes'));
   return success({ ...musicOf(score, part), parts: partsOf(score), part: index });

@@ -12,6 +12,8 @@ import {
   type Pattern,
   type Score,
 } from '@fleet-wren/core';
+import { wordsOf } from '../../api/api-error.ts';
+import { engravingWorker } from '../../workers/workers.ts';
 import { downloadFile } from '../download.ts';
 import { useToast } from '../toast/ToastProvider.tsx';
 
@@ -49,6 +51,21 @@ export const useScoreDownload = () => {
       const text = exportMusicXml(score, digits, annotations);
       downloadFile(`${name}.musicxml`, text, 'application/vnd.recordare.musicxml+xml');
       done(score, 'musicxml');
+    },
+    mxl: async ({ name, score, digits, annotations }: ScoreFile): Promise<void> => {
+      const { packScore } = await import('./pack-score.ts');
+      const bytes = packScore(exportMusicXml(score, digits, annotations));
+      downloadFile(`${name}.mxl`, bytes, 'application/vnd.recordare.musicxml');
+      done(score, 'musicxml');
+    },
+    mei: async ({ name, score, digits, annotations }: ScoreFile): Promise<void> => {
+      try {
+        const text = await engravingWorker.request('convertToMei', [exportMusicXml(score, digits, annotations)]);
+        downloadFile(`${name}.mei`, text, 'application/mei+xml;charset=utf-8');
+        done(score, 'musicxml');
+      } catch (error) {
+        notice({ text: wordsOf(error) });
+      }
     },
     abc: ({ name, score, digits, annotations }: ScoreFile): void => {
       downloadFile(`${name}.abc`, exportAbc(score, digits, annotations), 'text/vnd.abc;charset=utf-8');
