@@ -83,6 +83,7 @@ export {
   migratePracticeMethod,
   type MigratedLogText,
 } from './migration/stored-prose.ts';
+export { estimateStageEfforts, type EffortContext, type StageEffort } from './log/stage-effort.ts';
 export { getRequiredStreak } from './log/ladder-position.ts';
 export {
   MILLISECONDS_PER_DAY,

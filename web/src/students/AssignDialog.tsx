@@ -22,6 +22,7 @@ import { useLadder } from '../workers/useLadder.ts';
 import { LadderEditor } from './LadderEditor.tsx';
 import { SongSectionPicker } from './SongSectionPicker.tsx';
 import { useAssignToOthers } from './useAssignToOthers.ts';
+import { isOutOfReach, sayEffort, useStageEfforts } from '../components/students/useStageEfforts.ts';
 import { tempoRange } from '../components/students/student-text.ts';
 
 const Warning = ({ ladder, take }: { readonly ladder: PracticeLadder; readonly take: (target: number) => void }) => {
@@ -46,35 +47,49 @@ const Warning = ({ ladder, take }: { readonly ladder: PracticeLadder; readonly t
   );
 };
 
-const Stages = ({ ladder, plan }: { readonly ladder: PracticeLadder; readonly plan: LadderPlan }) => (
-  <>
-    <ol className="ladder-preview" aria-label={say('students.stages')}>
-      {plan.stages.map(({ key, name, tempos, gate }) => (
-        <li key={key}>
-          {sayLabel(name)}
-          <span className="text-soft">
-            {tempos.length > 0 && say('students.stage-tempos', { tempos: tempoRange(tempos) })}
-            {gate > 0 && say('students.clean-in-a-row-2', { gate })}
-          </span>
-        </li>
-      ))}
-    </ol>
-    {ladder.skippedStages.length > 0 && (
-      <details>
-        <summary className="text-soft">
-          {say('students.skipped-stages', { leftOutCount: ladder.skippedStages.length })}
-        </summary>
-        <ul className="text-soft">
-          {ladder.skippedStages.map(({ kind, reason }) => (
-            <li key={kind}>
-              {kind}: {sayMessage(reason)}
-            </li>
-          ))}
-        </ul>
-      </details>
-    )}
-  </>
-);
+interface StagesProps extends Pick<ChosenProps, 'student' | 'pattern'> {
+  readonly ladder: PracticeLadder;
+  readonly plan: LadderPlan;
+}
+
+const Stages = ({ student, pattern, ladder, plan }: StagesProps) => {
+  const efforts = useStageEfforts(student.id, plan, pattern);
+  const all = [...efforts.values()];
+  const minutes = all.some(isOutOfReach) ? 0 : all.reduce((sum, { seconds }) => sum + seconds / 60, 0);
+  return (
+    <>
+      <ol className="ladder-preview" aria-label={say('students.stages')}>
+        {plan.stages.map(({ key, name, tempos, gate }) => (
+          <li key={key}>
+            {sayLabel(name)}
+            <span className="text-soft">
+              {tempos.length > 0 && say('students.stage-tempos', { tempos: tempoRange(tempos) })}
+              {gate > 0 && say('students.clean-in-a-row-2', { gate })}
+              {sayEffort(efforts.get(key), { gate, tempos })}
+            </span>
+          </li>
+        ))}
+      </ol>
+      {minutes > 0 && (
+        <p className="text-soft">{say('students.effort-total', { minutes: Math.max(1, Math.round(minutes)) })}</p>
+      )}
+      {ladder.skippedStages.length > 0 && (
+        <details>
+          <summary className="text-soft">
+            {say('students.skipped-stages', { leftOutCount: ladder.skippedStages.length })}
+          </summary>
+          <ul className="text-soft">
+            {ladder.skippedStages.map(({ kind, reason }) => (
+              <li key={kind}>
+                {kind}: {sayMessage(reason)}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+};
 
 /** A class or an ensemble that something is set for: its name, and who is in it besides the student. */
 interface AssignedGroup {
@@ -242,7 +257,7 @@ const Aim = ({ student, group, hand, pattern, sourceId, hide }: ChosenProps) => 
           )}
           {group && ladder && <FirstOfGroup student={student} />}
           {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
-          {ladder && plan && !arranging && <Stages ladder={ladder} plan={plan} />}
+          {ladder && plan && !arranging && <Stages student={student} pattern={pattern} ladder={ladder} plan={plan} />}
           {ladder && plan && arranging && <LadderEditor ladder={ladder} plan={plan} change={arrange} />}
           {ladder && !arranging && (
             <Button variant="plain" size="sm" onClick={() => setArranging(true)}>

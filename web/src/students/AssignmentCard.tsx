@@ -14,6 +14,7 @@ import { CurrentStagePanel } from '../components/lesson/CurrentStagePanel.tsx';
 import { EditLadderDialog } from './EditLadderDialog.tsx';
 import { SlipPlaces } from './SlipPlaces.tsx';
 import { TempoChart } from './TempoChart.tsx';
+import { sayEffort, useStageEfforts } from '../components/students/useStageEfforts.ts';
 import { formatTimeAgo, formatProgressSummary, tempoRange } from '../components/students/student-text.ts';
 
 const rungClass = (isPassed: boolean, isNow: boolean): string => {
@@ -24,6 +25,7 @@ const rungClass = (isPassed: boolean, isNow: boolean): string => {
 const Stages = ({ item }: { readonly item: Assignment }) => {
   const { data: progress } = useProgress(item.id);
   const passed = new Map(progress?.passed.map(({ key, at }) => [key, at]));
+  const efforts = useStageEfforts(item.studentId, item.plan, item.pattern);
   return (
     <ol className="ladder" aria-label={say('students.stages-of', { name: item.name })}>
       {item.plan.stages.map(({ key, name, tempos, gate, ceiling, remark }, index) => (
@@ -33,6 +35,7 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
             {tempos.length > 0 && ` ${tempoRange(tempos)}`}
             {gate > 0 && say('students.clean-in-a-row', { gate })}
             {ceiling && say('students.bpm-max', { ceiling: formatMaxTempo(ceiling) })}
+            {!passed.has(key) && sayEffort(efforts.get(key), { gate, tempos })}
             {passed.has(key) && say('students.passed', { agoWords: formatTimeAgo(passed.get(key) ?? null) })}
           </span>
           {remark && <span className="rung-remark">{remark}</span>}

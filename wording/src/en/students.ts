@@ -200,6 +200,10 @@ export const students = {
     'Valid until {date} <opened>{times, plural, =0 {not opened yet} one {opened once} other {opened # times}}</opened>',
   'students.target-warning':
     'The target is {over, select, true {above} other {close to}} this hand’s max tempo here ({max} bpm, limited by {cause}). Instead you could:',
+  'students.effort':
+    ' · {isMany, select, true {out of reach so far} other {about {passes, plural, one {# pass} other {# passes}}, {minutes} min}}',
+  'students.effort-total':
+    'About {minutes, plural, one {# minute} other {# minutes}} of playing in all, without rests, going by what practice says of this hand.',
   'students.stage-tempos': ' at {tempos}',
   'students.pattern-for': '{pattern} for {student}',
   'students.session-length': 'Length',
