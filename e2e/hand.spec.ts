@@ -30,4 +30,11 @@ test('the hand plays a pattern: from the bench, scrubbed, heard slowly, as a fil
   await page.getByRole('button', { name: say('common.stop') }).click();
   await page.getByRole('link', { name: say('hand.back') }).click();
   await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
+
+  await page.getByRole('button', { name: say('bench.export') }).click();
+  await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
+  await page.getByLabel(say('sheet.hand')).check();
+  await expect(film.getByRole('listitem')).toHaveCount(4);
+  await page.emulateMedia({ media: 'print' });
+  await expect(film.getByRole('listitem').first()).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { phoneIn, withStudent } from './practice-room.ts';
+import { phoneAtThumb, phoneIn, withStudent } from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
 
 test('the room shows a student’s own progress, opens again without an address, and goes to another device', async ({
@@ -51,5 +51,19 @@ test('progress, reading aloud and the code for another device stand in the room'
   await phone.getByRole('button', { name: say('practice.other-device') }).click();
   await expect(phone.getByRole('img', { name: say('practice.qr-code') })).toBeVisible();
   expect(await violations(phone)).toEqual([]);
+  await phone.context().close();
+});
+
+test('the room shows the hand that plays the stage, as pictures and with what is heard', async ({ page, browser }) => {
+  const phone = await phoneAtThumb(page, browser);
+  await phone.getByText(say('hand.open')).click();
+  const film = phone.getByRole('list', { name: say('hand.filmstrip') });
+  await expect(film.getByRole('listitem').first()).toContainText(say('hand.plays', { finger: 'thumb', string: 5 }));
+  expect(await violations(phone)).toEqual([]);
+  await phone.getByRole('button', { name: say('common.play'), exact: true }).click();
+  await expect(phone.getByRole('img', { name: say('hand.picture') })).toBeVisible();
+  await expect(film).toBeHidden();
+  await phone.getByRole('button', { name: say('common.stop') }).click();
+  await expect(film).toBeVisible();
   await phone.context().close();
 });

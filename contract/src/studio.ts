@@ -32,6 +32,8 @@ export interface PaperSettings {
   readonly threads?: boolean;
   readonly text?: boolean;
   readonly counts?: boolean;
+  /** Moments of the hand as still pictures. */
+  readonly hand?: boolean;
   /** How notes are called in chord symbols. */
   readonly names?: NoteNamingSystem;
 }

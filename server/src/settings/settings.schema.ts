@@ -68,6 +68,7 @@ export const studioSettingsSchema = Joi.object<StudioSettings>({
     threads: Joi.boolean().strict(),
     text: Joi.boolean().strict(),
     counts: Joi.boolean().strict(),
+    hand: Joi.boolean().strict(),
     names: Joi.string().valid(...NOTE_NAMING_SYSTEMS),
   }),
 });

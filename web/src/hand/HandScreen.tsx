@@ -1,17 +1,14 @@
 import './hand.scss';
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
-  describeScorePosition,
   findHardestMove,
   fingerWord,
   flattenScore,
-  listMoments,
   locateFingertip,
   moveHand,
   stringCount,
   type Actuator,
   type Digit,
-  type HandMoment,
   type HandMotion,
   type Pattern,
   type Score,
@@ -21,13 +18,14 @@ import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { Filmstrip } from '../components/hand-picture/Filmstrip.tsx';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
-import { drawTip, layOutMotion, type DrawnDigit } from '../components/hand-picture/posture-layout.ts';
+import { drawTip, layOutMotion } from '../components/hand-picture/posture-layout.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { usePatternAnalysis } from '../components/pattern-editor/usePatternAnalysis.ts';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
-import { formatHardestMove, formatMoment, inCentimetres } from './hand-text.ts';
+import { formatHardestMove, inCentimetres } from './hand-text.ts';
 import { HAND_SPEEDS, useHandClock } from './useHandClock.ts';
 
 const colourOf = (actuator: Actuator): string => getDigitColour(actuator === 'pick' ? 'down' : actuator);
@@ -113,31 +111,6 @@ const Costs = ({ pattern, score, motion }: HandProps) => {
       {hardest && <p className="finding finding-notable">{formatHardestMove(score, hardest)}</p>}
       <p className="text-soft">{say('hand.estimated')}</p>
     </div>
-  );
-};
-
-/** The hand of a moment, who plays larger than who waits. */
-const markPlaying = (digits: readonly DrawnDigit[], { playing }: HandMoment): readonly DrawnDigit[] =>
-  digits.map((digit) => ({ ...digit, isPlaying: playing.some(({ actuator }) => actuator === digit.actuator) }));
-
-/** Moments of the pattern as still pictures, each with what happens. */
-const Filmstrip = ({ pattern, score, motion }: HandProps) => {
-  const strings = stringCount(pattern.instrument);
-  return (
-    <ol className="hand-film" aria-label={say('hand.filmstrip')}>
-      {listMoments(motion, MOMENTS).map((moment) => (
-        <li key={moment.tick}>
-          <HandPicture
-            digits={markPlaying(layOutMotion(motion, moment.at, strings), moment)}
-            strings={strings}
-            label={formatMoment(moment)}
-          />
-          <p>
-            <b>{sayMessage(describeScorePosition(score, moment.tick))}</b>: {formatMoment(moment)}
-          </p>
-        </li>
-      ))}
-    </ol>
   );
 };
 
@@ -230,7 +203,7 @@ const HandScreen = () => {
             <Stage {...{ pattern, score, motion, digits }} />
             <Costs {...{ pattern, score, motion }} />
           </div>
-          <Filmstrip {...{ pattern, score, motion }} />
+          <Filmstrip {...{ pattern, score, motion }} moments={MOMENTS} />
         </>
       )}
     </div>

@@ -28,6 +28,7 @@ import { PainQuestion, PausedByPain, TeachersWord } from './PainReport.tsx';
 import { EarlyPassQuestion } from './EarlyPassQuestion.tsx';
 import { useEarlyPass } from './useEarlyPass.ts';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
+import { HandOfStage } from './RoomHand.tsx';
 import { findRoomToken } from './last-room.ts';
 import { ProgressPanel } from './ProgressPanel.tsx';
 import { useInstallPrompt } from './useInstallPrompt.ts';
@@ -280,6 +281,7 @@ const Session = (props: SessionProps) => {
       <StageHead atHand={atHand} tempo={tempo} />
       <Retuning {...atHand} />
       <StageFigure atHand={atHand} mark={marking ? mark : null} />
+      <HandOfStage pattern={atHand.pattern} playing={playing} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
       <EarlyPassQuestion {...asking} />
       <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />

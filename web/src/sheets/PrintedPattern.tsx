@@ -1,10 +1,11 @@
 import { say } from '@fleet-wren/wording';
-import { listShapes, flattenScore, type Pattern } from '@fleet-wren/core';
+import { flattenScore, listShapes, moveHand, type Digit, type Pattern } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
 import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
+import { Filmstrip } from '../components/hand-picture/Filmstrip.tsx';
 import { EngravedScore } from './EngravedScore.tsx';
 import { requestPatternAnalysis } from './request-analysis.ts';
 import type { PrintSettings } from './usePrintSettings.ts';
@@ -20,6 +21,24 @@ export const useSheetAnalysis = (pattern: Pattern) => {
   const { hand } = useSelectedHand();
   const question = useMemo(() => ({ pattern, hand }), [pattern, hand]);
   return useWorkerQuery(question, requestPatternAnalysis).value;
+};
+
+/** Moments of the hand on a sheet: two rows of four. */
+const MOMENTS = 8;
+
+/** What the hand does, moment by moment. */
+const PrintedHand = ({
+  pattern,
+  digits,
+}: {
+  readonly pattern: Pattern;
+  readonly digits: readonly (Digit | null)[];
+}) => {
+  const { score, motion } = useMemo(() => {
+    const flat = flattenScore(pattern);
+    return { score: flat, motion: moveHand(flat, digits) };
+  }, [pattern, digits]);
+  return motion.fingers.length === 0 ? null : <Filmstrip {...{ pattern, score, motion }} moments={MOMENTS} />;
 };
 
 /** A pattern on paper: its shape, tempos to tick, and the music in the ways that were chosen. */
@@ -48,6 +67,7 @@ export const PrintedPattern = ({ pattern, paper }: { readonly pattern: Pattern; 
           <FingeringDiagram pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
         </div>
       )}
+      {paper.hand && <PrintedHand pattern={pattern} digits={order} />}
       {paper.text && <Tablature pattern={pattern} digits={digits} />}
     </>
   );

@@ -34,6 +34,7 @@ const WRITTEN = [
   ['notes', say('sheet.notation')],
   ['counts', say('sheet.counts')],
   ['threads', say('common.fingering-diagram')],
+  ['hand', say('sheet.hand')],
   ['text', say('sheet.text-tab')],
 ] as const;
 

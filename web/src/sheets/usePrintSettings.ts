@@ -15,6 +15,7 @@ const USUAL: PrintSettings = {
   threads: true,
   text: false,
   counts: true,
+  hand: false,
   names: 'letters',
   student: '',
 };

@@ -11,6 +11,7 @@ export const sheet = {
   'sheet.la-si-do': 'La Si Do',
   'sheet.notation': 'Notation',
   'sheet.counts': 'Counts',
+  'sheet.hand': 'The hand',
   'sheet.text-tab': 'Text tab',
   'sheet.show-as': 'Show as',
   'sheet.letter': 'Letter',
