@@ -17,13 +17,10 @@ import { SongVersionPreview, describeSongDifferences } from './SongVersionPrevie
 import { formatChordChart } from './format-chord-chart.ts';
 import { useSongStore } from './song-store.ts';
 
-/** The files a song can be taken away as. */
-export const SongExportMenu = () => {
-  const store = useSongStore();
-  const [versions, setVersions] = useState(false);
+/** Takes a song away in each of the ways there are; a practice track is first asked about. */
+const useSongFiles = (store: ReturnType<typeof useSongStore>, askForTrack: (file: ScoreFile) => void) => {
   const { hand } = useSelectedHand();
   const download = useScoreDownload();
-  const [track, setTrack] = useState<ScoreFile | null>(null);
   const now = () => {
     const { document: song } = store.getState();
     return { song, name: toFileName(song.name) };
@@ -52,8 +49,6 @@ export const SongExportMenu = () => {
     const { song, name } = now();
     downloadFile(`${name}-song-sheet.txt`, exportSongSheet(song), 'text/plain;charset=utf-8');
   };
-  const navigate = useNavigate();
-  const sheet = { label: say('common.sheet-to-print'), run: () => void navigate('sheet') };
   const ways: readonly Offer[] = [
     { label: say('songs.fleet-wren-song-json'), run: json },
     { label: say('common.midi-mid'), run: midi },
@@ -62,10 +57,21 @@ export const SongExportMenu = () => {
     { label: say('common.mei'), run: () => void fingered().then(download.mei) },
     { label: say('common.abc-abc'), run: () => void fingered().then(download.abc) },
     { label: say('common.tablature-txt'), run: () => void fingered().then(download.tab) },
-    { label: say('playback.track'), run: () => void fingered().then(setTrack) },
+    { label: say('playback.track'), run: () => void fingered().then(askForTrack) },
     { label: say('songs.chord-chart-txt'), run: chart },
     { label: say('songs.song-sheet-txt'), run: songSheet },
   ];
+  return ways;
+};
+
+/** The files a song can be taken away as. */
+export const SongExportMenu = () => {
+  const store = useSongStore();
+  const [versions, setVersions] = useState(false);
+  const [track, setTrack] = useState<ScoreFile | null>(null);
+  const ways = useSongFiles(store, setTrack);
+  const navigate = useNavigate();
+  const sheet = { label: say('common.sheet-to-print'), run: () => void navigate('sheet') };
   const showVersions = (): void => setVersions(true);
   useOffers([sheet, ...ways, { label: say('common.versions-more'), run: showVersions }]);
   return (
@@ -89,7 +95,7 @@ export const SongExportMenu = () => {
         <PracticeTrackDialog
           music={track}
           listening={useListeningSettings.getState()}
-          hasMelody={now().song.sections.some(({ bars }) => bars.some(({ melody }) => melody))}
+          hasMelody={store.getState().document.sections.some(({ bars }) => bars.some(({ melody }) => melody))}
           hide={() => setTrack(null)}
         />
       )}
