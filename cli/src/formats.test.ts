@@ -78,3 +78,9 @@ test('a file of one part says so', () => {
   ]);
   expect(String(output)).toMatch(/^1 \* .*1 note\n$/);
 });
+
+test('a pattern and a song are written for the engraver of the other kind', () => {
+  const { output, code } = runCliSync(['export', roll, '--to', 'lilypond']);
+  expect(code).toBe(0);
+  expect(String(output)).toMatch(/^\\version "2\.24\.0"\n\n\\header \{ title = "Rill"/);
+});

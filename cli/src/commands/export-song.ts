@@ -8,6 +8,7 @@ import {
   success,
   exportMidi,
   exportAbc,
+  exportLilypond,
   exportMusicXml,
   serialiseSong,
   exportSongSheet,
@@ -44,6 +45,7 @@ export const runExportSong = (song: Song, { to }: CommandOptions): Result<Export
     musicxml: () => exportMusicXml(score, digits(), annotations),
     mxl: () => packScore(exportMusicXml(score, digits(), annotations)),
     abc: () => exportAbc(score, digits(), annotations),
+    lilypond: () => exportLilypond(score, digits(), annotations),
     json: () => serialiseSong(song),
   };
   return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, keptAs(format)) });

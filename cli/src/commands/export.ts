@@ -7,6 +7,7 @@ import {
   resolveSchoolOrThrow,
   success,
   exportAbc,
+  exportLilypond,
   exportMidi,
   exportMusicXml,
   serialisePattern,
@@ -28,7 +29,7 @@ interface Written {
 }
 
 /** What a file can be written as: a compressed score holds what one in plain text does. */
-export const WRITTEN_FORMATS = ['tab', 'midi', 'json', 'musicxml', 'mxl', 'abc'] as const;
+export const WRITTEN_FORMATS = ['tab', 'midi', 'json', 'musicxml', 'mxl', 'abc', 'lilypond'] as const;
 
 /** What a file is written as. */
 export type WrittenFormat = (typeof WRITTEN_FORMATS)[number];
@@ -43,6 +44,7 @@ const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => CommandOutpu
   musicxml: ({ score, digits }) => exportMusicXml(score, digits()),
   mxl: ({ score, digits }) => packScore(exportMusicXml(score, digits())),
   abc: ({ score, digits }) => exportAbc(score, digits()),
+  lilypond: ({ score, digits }) => exportLilypond(score, digits()),
 };
 
 const formatOf = (to: string | undefined): WrittenFormat | undefined => WRITTEN_FORMATS.find((one) => one === to);

@@ -20,6 +20,7 @@ export { fitToChordShape, type ImportedPattern } from './imported-pattern.ts';
 export { findInexactBeats } from './notation/inexact-beats.ts';
 export type { EngravingPreferences, ScoreAnnotations } from './score-annotations.ts';
 export { exportMusicXml } from './musicxml/export-musicxml.ts';
+export { exportLilypond } from './lilypond/export-lilypond.ts';
 export { listMxlEntries } from './musicxml/compressed-musicxml.ts';
 export { parseMusicXmlText, importMusicXml, type XmlParser } from './musicxml/import-musicxml.ts';
 export type { ParsedPart, ParsedScore } from './musicxml/parse-score.ts';

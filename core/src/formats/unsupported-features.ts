@@ -4,13 +4,14 @@ import { findInexactBeats } from './notation/inexact-beats.ts';
 import { listMutedStrokes, describeScorePosition, type Score } from '../score/index.ts';
 
 /** Formats that a score can be written in, as far as they leave things out. */
-export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'abc' | 'json';
+export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'abc' | 'lilypond' | 'json';
 
 const NAMES: Readonly<Record<ExportFormat, Label>> = {
   tab: message('format.tablature'),
   midi: 'MIDI',
   musicxml: 'MusicXML',
   abc: 'ABC',
+  lilypond: 'LilyPond',
   json: 'JSON',
 };
 
@@ -36,6 +37,7 @@ const MARKS = [
 const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>> = {
   json: [],
   musicxml: ['rake', 'brush', 'unplanted'],
+  lilypond: MARKS.filter((mark) => !['accent', 'staccato', 'rolled', 'damped', 'tapped'].includes(mark)),
   abc: MARKS.filter((mark) => mark !== 'accent' && mark !== 'staccato' && mark !== 'rolled'),
   tab: MARKS.filter((mark) => mark !== 'tapped'),
   midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted', 'staccato', 'restStroke', 'tapped'],

@@ -50,6 +50,7 @@ export const ExportMenu = memo(({ digitsNow }: { readonly digitsNow: () => Digit
     { label: say('common.musicxml-score-musicxml'), run: () => download.musicXml(file()) },
     { label: say('common.mxl'), run: () => void download.mxl(file()) },
     { label: say('common.mei'), run: () => void download.mei(file()) },
+    { label: say('common.lilypond'), run: () => download.lilypond(file()) },
     { label: say('common.abc-abc'), run: () => download.abc(file()) },
     { label: say('common.midi-mid'), run: () => download.midi(file()) },
     ...(bends

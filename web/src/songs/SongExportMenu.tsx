@@ -55,6 +55,7 @@ const useSongFiles = (store: ReturnType<typeof useSongStore>, askForTrack: (file
     { label: say('common.musicxml-score-musicxml'), run: () => void fingered().then(download.musicXml) },
     { label: say('common.mxl'), run: () => void fingered().then(download.mxl) },
     { label: say('common.mei'), run: () => void fingered().then(download.mei) },
+    { label: say('common.lilypond'), run: () => void fingered().then(download.lilypond) },
     { label: say('common.abc-abc'), run: () => void fingered().then(download.abc) },
     { label: say('common.tablature-txt'), run: () => void fingered().then(download.tab) },
     { label: say('playback.track'), run: () => void fingered().then(askForTrack) },

@@ -34,6 +34,7 @@ export const common = {
   'common.musicxml-score-musicxml': 'MusicXML score (.musicxml)',
   'common.mxl': 'Compressed MusicXML (.mxl)',
   'common.mei': 'MEI (.mei)',
+  'common.lilypond': 'LilyPond (.ly)',
   'common.abc-abc': 'ABC notation (.abc)',
   'common.midi-mid': 'MIDI (.mid)',
   'common.tempo-bpm': 'Tempo, bpm',

@@ -1,6 +1,7 @@
 import { sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
   exportAbc,
+  exportLilypond,
   exportMidi,
   exportMusicXml,
   exportTab,
@@ -66,6 +67,10 @@ export const useScoreDownload = () => {
       } catch (error) {
         notice({ text: wordsOf(error) });
       }
+    },
+    lilypond: ({ name, score, digits, annotations }: ScoreFile): void => {
+      downloadFile(`${name}.ly`, exportLilypond(score, digits, annotations), 'text/plain;charset=utf-8');
+      done(score, 'lilypond');
     },
     abc: ({ name, score, digits, annotations }: ScoreFile): void => {
       downloadFile(`${name}.abc`, exportAbc(score, digits, annotations), 'text/vnd.abc;charset=utf-8');

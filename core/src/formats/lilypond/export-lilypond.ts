@@ -1,0 +1,122 @@
+import type { Digit } from '../../pattern/index.ts';
+import type { Score, ScoreBar } from '../../score/index.ts';
+import { keyOfSignature, keySignature, type Key } from '../../theory/index.ts';
+import { beatNote, isSameMetre, ticksPerBar } from '../../time/index.ts';
+import { notateBar } from '../notation/notate-bar.ts';
+import { inferKeySignature } from '../notation/pitch-spelling.ts';
+import { splitIntoVoices, type BarVoices } from '../notation/split-voices.ts';
+import type { ScoreAnnotations } from '../score-annotations.ts';
+import { lengthText, pitchText, quote, voiceBarText } from './lilypond-notes.ts';
+
+/** The version whose language it is written in. */
+const VERSION = '2.24.0';
+
+/** Names of voices, the upper first. */
+const VOICES = ['upper', 'lower'] as const;
+
+interface Written {
+  readonly score: Score;
+  readonly bars: readonly BarVoices[];
+  readonly fifths: number;
+  readonly words: ScoreAnnotations;
+}
+
+const keyText = ({ tonic, mode }: Key): string => {
+  const sign = tonic.accidental > 0 ? 'is'.repeat(tonic.accidental) : 'es'.repeat(-tonic.accidental);
+  return `\\key ${tonic.letter.toLowerCase()}${sign} \\${mode}`;
+};
+
+/** What changes at a bar: its metre, and how long it is where that is not what the metre says. */
+const barHead = ({ bars }: Score, index: number): string => {
+  const bar = bars[index] as ScoreBar;
+  const before = bars[index - 1];
+  const isCut = bar.ticks !== ticksPerBar(bar.metre);
+  const wasCut = before !== undefined && before.ticks !== ticksPerBar(before.metre);
+  const isNew = !before || !isSameMetre(before.metre, bar.metre) || wasCut;
+  const metre = isNew ? `\\time ${bar.metre.beats}/${bar.metre.unit} ` : '';
+  if (!isCut) return metre;
+  const [above, below] = lengthText(bar.ticks).slice(2).split('/');
+  return `${metre}\\set Timing.measureLength = #(ly:make-moment ${above}/${below}) `;
+};
+
+/** A voice, a line for each bar. */
+const voiceText = ({ score, bars, fifths }: Written, voice: number): string =>
+  score.bars
+    .map((bar, index) => {
+      const head = voice === 0 ? barHead(score, index) : '';
+      return `  ${head}${voiceBarText(notateBar(bars[index]?.[voice] ?? [], bar), fifths)} |`;
+    })
+    .join('\n');
+
+/** Chords, names of sections and words, each over the time it belongs to. */
+const signsOfBar = ({ score, words }: Written, bar: ScoreBar, index: number): string => {
+  const chords = score.chords.filter(
+    ({ at, voicing }) => at >= bar.at && at < bar.at + bar.ticks && voicing.chord !== '',
+  );
+  const section = words.sections?.get(index);
+  const sung = words.lyrics?.get(index);
+  const starts = [...new Set([bar.at, ...chords.map(({ at }) => at)])].sort((a, b) => a - b);
+  const pieces = starts.map((at, place) => {
+    const end = starts[place + 1] ?? bar.at + bar.ticks;
+    const chord = chords.find((one) => one.at === at)?.voicing.chord;
+    const below = place === 0 && sung ? `_${quote(sung)}` : '';
+    return `s${lengthText(end - at)}${chord ? `^${quote(chord)}` : ''}${below}`;
+  });
+  return `  ${section ? `\\mark \\markup \\box ${quote(section)} ` : ''}${pieces.join(' ')} |`;
+};
+
+const tempoText = ({ tempos, bars }: Score): string => {
+  const { value, isDotted } = beatNote(bars[0]?.metre ?? { beats: 4, unit: 4 });
+  return `\\tempo ${value}${isDotted ? '.' : ''} = ${Math.round(tempos[0]?.bpm ?? 80)}`;
+};
+
+const block = (name: string, content: string): string => `${name} = {\n${content}\n}\n`;
+
+/** The open strings, the lowest first, as they sound behind a capo. */
+const tuningText = ({ instrument: { pitches, capo } }: Score): string =>
+  pitches.map((pitch) => pitchText(pitch + capo, 0)).join(' ');
+
+const staves = (written: Written, voices: number, key: Key): string => {
+  const { score } = written;
+  const names = VOICES.slice(0, voices).map((name) => `\\${name}`);
+  const music = names.length === 1 ? names[0] : `<< { ${names[0]} } \\\\ { ${names[1]} } >>`;
+  const played = score.loop ? `\\repeat volta 2 { ${music} }` : music;
+  const signs = score.loop ? '\\repeat volta 2 { \\signs }' : '\\signs';
+  return [
+    '\\score {',
+    '  \\new StaffGroup <<',
+    `    \\new Staff { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { ${signs} } { ${played} } >> }`,
+    `    \\new TabStaff \\with { stringTunings = \\stringTuning <${tuningText(score)}> } { ${played} }`,
+    '  >>',
+    '  \\layout { }',
+    '}',
+    '',
+  ].join('\n');
+};
+
+/**
+ * A score for the LilyPond engraver: fingers and thumb as two voices on a staff with the right hand’s fingers and on a
+ * tablature staff, tuplets, ties, chords, sections and words. `digits` come in the order of the strokes.
+ * @example
+ * exportLilypond(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).startsWith(
+ *   '\\version',
+ * ) // => true
+ */
+export const exportLilypond = (
+  score: Score,
+  digits: readonly (Digit | null)[],
+  words: ScoreAnnotations = {},
+): string => {
+  const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
+  const fifths = words.key ? keySignature(words.key) : inferKeySignature(pitches);
+  const key = words.key ?? keyOfSignature(fifths, 'major');
+  const written: Written = { score, bars: splitIntoVoices(score, digits), fifths, words };
+  const count = Math.min(VOICES.length, written.bars[0]?.length ?? 1);
+  return [
+    `\\version "${VERSION}"\n`,
+    `\\header { title = ${quote(score.name)} tagline = ##f }\n`,
+    ...VOICES.slice(0, count).map((name, voice) => block(name, voiceText(written, voice))),
+    block('signs', score.bars.map((bar, index) => signsOfBar(written, bar, index)).join('\n')),
+    staves(written, count, key),
+  ].join('\n');
+};
