@@ -147,6 +147,7 @@ export default tseslint.config(
       'core/src/formats/tab/**',
       'core/src/formats/midi/**',
       'core/src/formats/musicxml/**',
+      'core/src/formats/lilypond/**',
       'core/src/formats/notation/notate-rhythm.ts',
       'core/src/formats/native/parse-pattern.ts',
     ],
