@@ -10,7 +10,6 @@ import {
   type ReportedProgress,
   type SkillCode,
   type SkillGain,
-  type SkillHistoryRequest,
   type TermReport,
 } from '@fleet-wren/core';
 import { say, sayList, sayMessage } from '@fleet-wren/wording';
@@ -26,8 +25,7 @@ import { wordsOf } from '../api/api-error.ts';
 import { latestSearchParams } from '../components/latest-search-params.ts';
 import { PracticeBars } from '../components/students/PracticeBars.tsx';
 import { OfStudent } from '../components/students/OfStudent.tsx';
-import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
-import { backgroundWorker } from '../workers/workers.ts';
+import { useSkillGains } from '../components/students/useSkillGains.ts';
 
 /** Weeks a report may be about. */
 const LENGTHS = [4, 8, PRACTICE_WEEKS] as const;
@@ -143,20 +141,11 @@ const nameOf = (code: SkillCode): string => sayMessage(skillName(code)).toLowerC
 const namesOf = (gains: readonly SkillGain[], state: SkillGain['to']): string =>
   sayList(gains.flatMap(({ code, to }) => (to === state ? [nameOf(code)] : [])));
 
-const askForGains = (request: SkillHistoryRequest | null, signal: AbortSignal): Promise<readonly SkillGain[] | null> =>
-  request ? backgroundWorker.request('listSkillGains', [request], { signal }) : Promise.resolve(null);
-
 const Skills = ({ student, period }: { readonly student: Student; readonly period: Period }) => {
   const { data: assignments } = useAssignments(student.id);
   const { data: attempts } = useAttempts(student.id);
-  const request = useMemo(() => {
-    if (!assignments || !attempts) return null;
-    const practised = assignments.map(({ id, pattern, plan }) => ({ id, pattern, plan }));
-    const known = student.about.knownSkills ?? [];
-    const { today, firstDay } = period;
-    return { practised, attempts, known, today, since: firstDay - 1 };
-  }, [assignments, attempts, student.about.knownSkills, period]);
-  const { value: gains } = useWorkerQuery(request, askForGains);
+  const { firstDay, today } = period;
+  const gains = useSkillGains({ student, assignments, attempts, from: firstDay, today });
   if (!gains) return null;
   const [known, begun] = [namesOf(gains, 'known'), namesOf(gains, 'begun')];
   return (

@@ -18,24 +18,26 @@ const link = linkHorizontal<MapEdge, { readonly x: number; readonly y: number }>
   .x(({ x }) => x)
   .y(({ y }) => y);
 
-const skillLabel = (code: SkillCode, state: SkillState): string => `${nameOfSkill(code)}, ${stateText(state)}`;
+const skillLabel = (code: SkillCode, state: SkillState, isGained: boolean): string =>
+  [nameOfSkill(code), stateText(state), ...(isGained ? [say('course.gained')] : [])].join(', ');
 
 interface NodeProps {
   readonly node: MapNode;
   readonly state: SkillState;
   readonly isChosen: boolean;
+  readonly isGained: boolean;
   readonly choose: (code: SkillCode) => void;
 }
 
 /** A skill: filled when known, half when begun, ringed when next, pale when it is for later. */
-const Skill = ({ node: { code, x, y }, state, isChosen, choose }: NodeProps) => (
+const Skill = ({ node: { code, x, y }, state, isChosen, isGained, choose }: NodeProps) => (
   <g
     className={`skill skill-${state}${isChosen ? ' skill-chosen' : ''}`}
     transform={`translate(${x} ${y})`}
     role="button"
     tabIndex={0}
     aria-pressed={isChosen}
-    aria-label={skillLabel(code, state)}
+    aria-label={skillLabel(code, state, isGained)}
     onClick={() => choose(code)}
     onKeyDown={(event) => {
       if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -44,6 +46,7 @@ const Skill = ({ node: { code, x, y }, state, isChosen, choose }: NodeProps) => 
     }}
   >
     <circle className="skill-reach" r={RADIUS + 7} />
+    {isGained && <circle className="skill-gained" r={RADIUS + 4.5} />}
     <circle className="skill-dot" r={RADIUS} />
     {state === 'begun' && <path className="skill-half" d={`M0 ${RADIUS}A${RADIUS} ${RADIUS} 0 0 1 0 ${-RADIUS}Z`} />}
     <text y={RADIUS + 15} textAnchor="middle">
@@ -54,12 +57,14 @@ const Skill = ({ node: { code, x, y }, state, isChosen, choose }: NodeProps) => 
 
 interface MapProps {
   readonly study: SkillStudy;
+  /** Skills that stand better than they did when the map is compared with. */
+  readonly gained: ReadonlySet<SkillCode>;
   readonly chosen: SkillCode | null;
   readonly choose: (code: SkillCode) => void;
 }
 
 /** All skills, a row for each kind, from easy to hard. */
-export const AllSkills = ({ study, chosen, choose }: MapProps) => (
+export const AllSkills = ({ study, gained, chosen, choose }: MapProps) => (
   <div className="skill-map skill-rows">
     {SKILL_KINDS.map((kind) => (
       <div key={kind} className="skill-row" role="group" aria-label={sayMessage(message(`skill-kind.${kind}`))}>
@@ -69,9 +74,9 @@ export const AllSkills = ({ study, chosen, choose }: MapProps) => (
             <button
               key={code}
               type="button"
-              className={`skill-chip skill-chip-${study.states[code]}`}
+              className={`skill-chip skill-chip-${study.states[code]}${gained.has(code) ? ' skill-chip-gained' : ''}`}
               aria-pressed={chosen === code}
-              aria-label={skillLabel(code, study.states[code])}
+              aria-label={skillLabel(code, study.states[code], gained.has(code))}
               onClick={() => choose(code)}
             >
               <i aria-hidden="true" />
@@ -91,7 +96,7 @@ interface WayProps extends MapProps {
 }
 
 /** The way to a goal as a picture: skills from left to right by what comes before them. */
-export const SkillMap = ({ study, uses, goal, chosen, choose }: WayProps) => {
+export const SkillMap = ({ study, gained, uses, goal, chosen, choose }: WayProps) => {
   const frame = useRef<HTMLDivElement>(null);
   const width = Math.max(560, useElementWidth(frame));
   const map = useMemo(() => layOutWay(uses, width), [uses, width]);
@@ -129,6 +134,7 @@ export const SkillMap = ({ study, uses, goal, chosen, choose }: WayProps) => {
             node={node}
             state={study.states[node.code]}
             isChosen={chosen === node.code}
+            isGained={gained.has(node.code)}
             choose={choose}
           />
         ))}

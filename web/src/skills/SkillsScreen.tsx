@@ -5,8 +5,11 @@ import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
+import { useAttempts } from '../api/practice.ts';
+import { useSkillGains } from '../components/students/useSkillGains.ts';
 import { CoursePlan, dayOf } from './CoursePlan.tsx';
 import { nameOfSkill } from './figure-names.ts';
+import { GainsSince } from './GainsSince.tsx';
 import { GoalPicker } from './GoalPicker.tsx';
 import { NextFigures } from './NextFigures.tsx';
 import { OfStudent } from '../components/students/OfStudent.tsx';
@@ -79,6 +82,11 @@ const Page = ({ student }: { readonly student: Student }) => {
     () => new Set(assignments.filter(({ endedAt }) => endedAt === null).map(({ name }) => name)),
     [assignments],
   );
+  const [weeks, setWeeks] = useState<number | null>(null);
+  const { data: attempts } = useAttempts(student.id);
+  const from = weeks === null ? null : today - 7 * weeks;
+  const gains = useSkillGains({ student, assignments, attempts, from, today });
+  const gained = useMemo(() => new Set(gains?.map(({ code }) => code)), [gains]);
   const choose = (code: SkillCode): void => setChosen(chosen === code ? null : code);
   const trouble = errorText ?? (error ? wordsOf(error) : undefined);
   const goal = target && study?.target ? target.pattern.name : null;
@@ -109,10 +117,11 @@ const Page = ({ student }: { readonly student: Student }) => {
               <GoalOutlook target={study.target} states={study.states} tempo={target.pattern.tempo} />
             )}
             {study.target && goal !== null ? (
-              <SkillMap study={study} uses={study.target.uses} goal={goal} chosen={chosen} choose={choose} />
+              <SkillMap {...{ study, goal, gained, chosen, choose }} uses={study.target.uses} />
             ) : (
-              <AllSkills study={study} chosen={chosen} choose={choose} />
+              <AllSkills {...{ study, gained, chosen, choose }} />
             )}
+            {study.isHeard && <GainsSince {...{ today, weeks, gains }} choose={setWeeks} />}
             <p className="text-soft">
               {study.isHeard ? say('course.map-how') : say('course.nothing-heard', { name: student.name })}
             </p>

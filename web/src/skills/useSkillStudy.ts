@@ -53,6 +53,19 @@ interface Known {
   readonly today: number;
 }
 
+/** Whether something that is assigned is still on its way. */
+const isPractised = ({ endedAt, standing }: Assignment): boolean => endedAt === null && standing.stage !== null;
+
+/** What is assigned, under the id of the studio's pattern where it is one of those. */
+const figureOf = ({ id, sourceId, pattern }: Assignment, own: readonly PatternWithId[]): StudyFigure =>
+  own.some((one) => one.id === sourceId) ? { id: sourceId as string, pattern } : { id, pattern };
+
+/** The studio's patterns, and what is assigned and not among them: a course begins with what is held. */
+const withAssigned = (own: readonly PatternWithId[], assignments: readonly Assignment[]): readonly PatternWithId[] => {
+  const more = assignments.filter(isPractised).filter(({ sourceId }) => !own.some(({ id }) => id === sourceId));
+  return [...own, ...more.map(({ id, pattern }) => ({ id, pattern }))];
+};
+
 const toRequest = (
   { student, assignments, attempts, own, target, today }: Known,
   length: CourseLength,
@@ -65,7 +78,12 @@ const toRequest = (
   target,
   figures: own.map(({ id, pattern }) => ({ id, pattern })),
   declined: student.about.declinedFigures ?? [],
-  held: [],
+  held: assignments.filter(isPractised).map((item) => ({
+    id: figureOf(item, own).id,
+    tempo: item.standing.tempo ?? item.target,
+    minutes: 0,
+    newSkills: [],
+  })),
 });
 
 /** What is known of a student's skills; `today` counts days since 1970. */
@@ -85,16 +103,18 @@ export const useSkillStudy = (student: Student, length: CourseLength, today: num
   const goal = useGoal(student.about.goal);
   const target = student.about.goal ? (goal.data ?? null) : null;
   const isWaiting = student.about.goal !== undefined && goal.isPending;
+  const own = useMemo(() => withAssigned(latest.data ?? [], assignments.data ?? []), [latest.data, assignments.data]);
+  const isFetched = latest.data !== undefined && !isWaiting;
   const request = useMemo(() => {
-    if (!assignments.data || !attempts.data || !latest.data || isWaiting) return null;
-    const known = { student, assignments: assignments.data, attempts: attempts.data, own: latest.data, target, today };
+    if (!assignments.data || !attempts.data || !isFetched) return null;
+    const known = { student, assignments: assignments.data, attempts: attempts.data, own, target, today };
     return toRequest(known, length);
-  }, [student, assignments.data, attempts.data, latest.data, isWaiting, target, length, today]);
+  }, [student, assignments.data, attempts.data, own, isFetched, target, length, today]);
   const answer = useWorkerQuery(request, study);
   return {
     ...answer,
     assignments: assignments.data ?? [],
-    own: latest.data ?? [],
+    own,
     target,
     isGoalGone: goal.isError,
     error: assignments.error ?? attempts.error ?? latest.error,

@@ -2,6 +2,12 @@ export const course = {
   'course.skills': 'Skills',
   'course.skills-of': 'Skills of {name}',
   'course.back': 'Back to {name}',
+  'course.compare': 'Compare with',
+  'course.compare-not': 'nothing',
+  'course.compare-weeks': '{weeks} weeks ago',
+  'course.gained': 'new since then',
+  'course.gains':
+    'Since {day}: {knownCount, plural, =0 {} other {learned {known}}}{begunCount, plural, =0 {} other {{knownCount, plural, =0 {} other {; }}begun {begun}}}{knownCount, plural, =0 {{begunCount, plural, =0 {nothing new} other {}}} other {}}.',
   'course.map': 'Skill map',
   'course.map-toward': 'The way to “{goal}”',
   'course.map-open': 'All skills',
