@@ -98,3 +98,28 @@ test('who came is recorded, what was called off is owed and made up for, and a r
   await expect(page.getByText('A quiet, steady term.').last()).toBeVisible();
   await expect(words).toBeHidden();
 });
+
+test('a note that is written again and again is kept as a template, used, and thrown away', async ({ page }) => {
+  await newStudio(page);
+  const { id } = await addStudent(page, 'Ada Moss');
+  await page.goto(`/students/${id}`);
+  const note = page.getByRole('textbox', { name: say('parts.note') });
+  const templates = page.getByRole('button', { name: say('lessons.templates'), exact: true });
+  await note.fill('Worked on: ');
+  await templates.click();
+  await page.getByRole('button', { name: say('lessons.template-keep') }).click();
+  await expect(page.getByRole('button', { name: 'Worked on:', exact: true })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+
+  await note.fill('');
+  await templates.click();
+  await page.getByRole('button', { name: 'Worked on:', exact: true }).click();
+  await expect(note).toHaveValue('Worked on:');
+  await page.getByRole('button', { name: say('lessons.template-remove', { template: 'Worked on:' }) }).click();
+  await expect(page.getByText(say('lessons.templates-none'))).toBeVisible();
+  const kept = async (): Promise<unknown> =>
+    ((await (await page.request.get('/api/settings')).json()) as { settings: { noteTemplates?: unknown } }).settings
+      .noteTemplates;
+  await expect.poll(kept).toEqual([]);
+});

@@ -49,6 +49,8 @@ export interface StudioSettings {
   readonly favourites?: readonly FavouriteShape[];
   /** Tunings of the studio's own. */
   readonly tunings?: readonly Tuning[];
+  /** Notes that lessons begin with again and again. */
+  readonly noteTemplates?: readonly string[];
   /** How sheets are printed, as far as it is not as usual. */
   readonly paper?: PaperSettings;
 }

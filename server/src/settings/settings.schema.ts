@@ -44,8 +44,8 @@ const voicing = Joi.object({
   bass: Joi.number().integer().min(1).max(8),
 });
 
-/** How many shapes and tunings a studio keeps at hand. */
-const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
+/** How many shapes, tunings and templates a studio keeps at hand. */
+const SETTINGS_LIMITS = { favourites: 300, tunings: 60, noteTemplates: 20 } as const;
 
 /** Settings as they may be kept. */
 export const studioSettingsSchema = Joi.object<StudioSettings>({
@@ -60,6 +60,7 @@ export const studioSettingsSchema = Joi.object<StudioSettings>({
   tunings: Joi.array()
     .items(Joi.object({ key: textField(40).min(1).required(), name: textField(40).min(1).required(), pitches }))
     .max(SETTINGS_LIMITS.tunings),
+  noteTemplates: Joi.array().items(textField(500).min(1)).max(SETTINGS_LIMITS.noteTemplates).unique(),
   paper: Joi.object({
     size: Joi.string().valid('A4', 'letter'),
     print: Joi.string().valid('usual', 'large'),

@@ -16,6 +16,11 @@ export const lessons = {
   'lessons.add': 'Add lesson',
   'lessons.counted':
     'In {weeks} weeks: {held, plural, =0 {no lessons} one {# lesson} other {# lessons}} held{missed, plural, =0 {} other {, # missed}}{excused, plural, =0 {} other {, # excused}}{cancelled, plural, =0 {} other {, # cancelled}}.',
+  'lessons.templates': 'Templates',
+  'lessons.templates-none': 'No templates yet. Write a note, then save it here.',
+  'lessons.template-keep': 'Save this note as a template',
+  'lessons.template-remove': 'Remove the template “{template}”',
+  'lessons.template-removed': 'Template removed.',
   'lessons.show-all': 'Show all {count} lessons',
   'report.title': 'Report for {name}',
   'report.open': 'Report',
@@ -29,7 +34,6 @@ export const lessons = {
   'report.practice-summary':
     '{minutes, plural, =0 {No practice was recorded} one {About # minute of practice} other {About # minutes of practice}} in {weeks} weeks{average, plural, =0 {} one {, # minute a week} other {, # minutes a week}}.',
   'report.chart': 'Minutes of practice a week, from {first} to {last}',
-  'report.week-minutes': '{minutes} min',
   'report.lessons': 'Lessons',
   'report.lessons-none': 'No lessons were recorded in this time.',
   'report.lessons-counted':

@@ -4,6 +4,10 @@ import { Button, Form } from 'react-bootstrap';
 import { wordsOf } from '../../api/api-error.ts';
 import { useRecordEvents } from '../../api/practice.ts';
 import { eventTime } from '../../api/event-time.ts';
+import { NoteTemplates } from './NoteTemplates.tsx';
+
+/** Letters of a note. */
+const LONGEST = 500;
 
 /** A note in a student's log. */
 export const LogNoteForm = ({ studentId }: { readonly studentId: string }) => {
@@ -24,9 +28,10 @@ export const LogNoteForm = ({ studentId }: { readonly studentId: string }) => {
           aria-label={say('parts.note')}
           placeholder={say('parts.note')}
           value={note}
-          maxLength={500}
+          maxLength={LONGEST}
           onChange={({ target }) => setNote(target.value)}
         />
+        <NoteTemplates note={note} take={(text) => setNote(text.slice(0, LONGEST))} />
         <Button size="sm" variant="quiet" type="submit" disabled={note.trim() === '' || tell.isPending}>
           {say('parts.save-note')}
         </Button>
