@@ -39,6 +39,9 @@ test('pain: asked where, paused, first of all on every page of the teacher, answ
   await expect(phone.getByText('Your teacher: Three days off, then slowly.')).toBeVisible();
   await page.goto(student);
   await expect(page.getByText(/Towpath roll: pain was reported\. Rest until/)).toBeVisible();
+  await page.goto(`${student}/sheet`);
+  await expect(page.getByText(/Rest: Towpath roll starts again on/)).toBeVisible();
+  await expect(page.locator('.paper .threads')).toHaveCount(0);
   await phone.context().close();
 });
 

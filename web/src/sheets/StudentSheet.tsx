@@ -2,12 +2,14 @@ import type { Assignment, Student } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   getRequiredStreak,
+  isPausedByPain,
   planSession,
   flattenScore,
   type LadderStage,
   type Pattern,
   type PracticeProgress,
 } from '@fleet-wren/core';
+import { format } from 'date-fns/format';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useAssignments, useProgress } from '../api/practice.ts';
@@ -113,6 +115,21 @@ const Item = ({ item, paper }: { readonly item: Assignment; readonly paper: Prin
   return <AtHand item={item} progress={progress} stage={stage} paper={paper} />;
 };
 
+/** What hurts is on no sheet: only that it waits, and for what. */
+const Paused = ({ item }: { readonly item: Assignment }) => {
+  const until = item.standing.pain?.answer?.until;
+  return (
+    <section className="sheet-item">
+      <h2>{item.name}</h2>
+      <p>
+        {until === undefined
+          ? say('practice.paused-until-answered', { name: item.name })
+          : say('practice.paused-until', { name: item.name, until: format(until, 'EEEE d MMMM') })}
+      </p>
+    </section>
+  );
+};
+
 /** Minutes of the sitting that is printed: a sixth of the week's, or twenty. */
 const minutesOf = ({ about }: Student): number =>
   Math.min(120, Math.max(5, Math.round((about.weeklyMinutes ?? 0) / 6) || 20));
@@ -157,18 +174,25 @@ const StudentSheet = () => {
   const { id = '' } = useParams();
   const student = useStudent(id);
   const { data: items } = useAssignments(id);
+  const now = useNow();
   if (student.isError) return <p className="page">{wordsOf(student.error)}</p>;
   if (!student.data || !items) return null;
   const open = items.filter(({ endedAt }) => endedAt === null);
+  const playable = open.filter(({ standing }) => !isPausedByPain(standing.pain, now));
   return (
     <SheetPage title={say('sheet.practice-sheet-for', { name: student.data.name })} back=".." facts={[]}>
       {(paper) => (
         <>
           <RoomPicture />
-          {open.length === 0 ? <p>{say('common.no-assignments-yet')}</p> : <Plan student={student.data} items={open} />}
-          {open.map((item) => (
-            <Item key={item.id} item={item} paper={paper} />
-          ))}
+          {open.length === 0 && <p>{say('common.no-assignments-yet')}</p>}
+          {playable.length > 0 && <Plan student={student.data} items={playable} />}
+          {open.map((item) =>
+            playable.includes(item) ? (
+              <Item key={item.id} item={item} paper={paper} />
+            ) : (
+              <Paused key={item.id} item={item} />
+            ),
+          )}
         </>
       )}
     </SheetPage>
