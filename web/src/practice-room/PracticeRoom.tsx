@@ -280,7 +280,7 @@ const Session = (props: SessionProps) => {
     <div className="room-session">
       <StageHead atHand={atHand} tempo={tempo} />
       <Retuning {...atHand} />
-      <StageFigure atHand={atHand} mark={marking ? mark : null} />
+      <StageFigure atHand={atHand} mark={marking && atHand.isPrepared ? mark : null} />
       <HandOfStage pattern={atHand.pattern} playing={playing} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
       <EarlyPassQuestion {...asking} />

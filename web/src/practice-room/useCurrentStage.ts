@@ -23,6 +23,8 @@ export interface CurrentStage {
   readonly requiredStreak: number;
   readonly streak: number;
   readonly pattern: Pattern;
+  /** Whether the pattern is that of the stage: until its ladder is there, it is the whole. */
+  readonly isPrepared: boolean;
   readonly why: Message | null;
   readonly remark: Label;
 }
@@ -62,9 +64,10 @@ export const useCurrentStage = (item: PracticeRoomItem, waiting: PracticeRoomSta
       tempo,
       requiredStreak: stage ? getRequiredStreak(plan, progress) : REVIEW.gate,
       streak: stage ? progress.streak : Math.min(REVIEW.gate, reviewed(item, waiting)),
+      isPrepared: value !== undefined,
       pattern: tempo === null ? played : { ...played, tempo },
       why: made?.reason ?? null,
       remark: stage?.remark ?? made?.remark ?? '',
     };
-  }, [item, waiting, plan, ladder, pattern, target]);
+  }, [item, waiting, plan, ladder, value, pattern, target]);
 };
