@@ -42,6 +42,8 @@ const OWN_FIELDS = new Set([
   'by',
   'form',
   'notes',
+  'groups',
+  'reportText',
 ]);
 
 const ownTexts = (value: unknown, key = ''): string[] => {

@@ -48,6 +48,8 @@ export interface SkillStudyRequest {
   readonly minutes: number;
   /** What the student works on already. */
   readonly held: readonly CourseItem[];
+  /** Figures of that which are not among the studio's own. */
+  readonly heldFigures?: readonly StudyFigure[];
 }
 
 /** What a target asks for, and how far the student is from it. */
@@ -168,12 +170,19 @@ const studyTarget = (
   beliefs: SkillBeliefs,
   figures: readonly CourseFigure[],
   target: CourseTarget,
-  { weeks, minutes, held, declined }: SkillStudyRequest,
+  { weeks, minutes, held, heldFigures = [], declined }: SkillStudyRequest,
 ): TargetStudy => ({
   uses: target.demand.uses.map(({ code }) => code),
   missing: listMissingSkills(beliefs, target.demand),
   chance: foreseeFigure(beliefs, target.demand, target.tempo).probability,
-  course: planCourse(beliefs, figures, { target, weeks, minutes, held, declined: new Set(declined) }),
+  course: planCourse(beliefs, figures, {
+    target,
+    weeks,
+    minutes,
+    held,
+    heldFigures: heldFigures.map(({ id, pattern }) => ({ id, demand: demandOf(pattern) })),
+    declined: new Set(declined),
+  }),
 });
 
 /** Figures to choose among: one that asks for the same is not offered twice. */

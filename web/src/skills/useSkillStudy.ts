@@ -60,11 +60,12 @@ const isPractised = ({ endedAt, standing }: Assignment): boolean => endedAt === 
 const figureOf = ({ id, sourceId, pattern }: Assignment, own: readonly PatternWithId[]): StudyFigure =>
   own.some((one) => one.id === sourceId) ? { id: sourceId as string, pattern } : { id, pattern };
 
-/** The studio's patterns, and what is assigned and not among them: a course begins with what is held. */
-const withAssigned = (own: readonly PatternWithId[], assignments: readonly Assignment[]): readonly PatternWithId[] => {
-  const more = assignments.filter(isPractised).filter(({ sourceId }) => !own.some(({ id }) => id === sourceId));
-  return [...own, ...more.map(({ id, pattern }) => ({ id, pattern }))];
-};
+/** What is assigned and not among the studio's patterns: a course begins with it, and it has a name. */
+const listForeign = (own: readonly PatternWithId[], assignments: readonly Assignment[]): readonly PatternWithId[] =>
+  assignments
+    .filter(isPractised)
+    .filter(({ sourceId }) => !own.some(({ id }) => id === sourceId))
+    .map(({ id, pattern }) => ({ id, pattern }));
 
 const toRequest = (
   { student, assignments, attempts, own, target, today }: Known,
@@ -84,6 +85,7 @@ const toRequest = (
     minutes: 0,
     newSkills: [],
   })),
+  heldFigures: listForeign(own, assignments),
 });
 
 /** What is known of a student's skills; `today` counts days since 1970. */
@@ -103,13 +105,15 @@ export const useSkillStudy = (student: Student, length: CourseLength, today: num
   const goal = useGoal(student.about.goal);
   const target = student.about.goal ? (goal.data ?? null) : null;
   const isWaiting = student.about.goal !== undefined && goal.isPending;
-  const own = useMemo(() => withAssigned(latest.data ?? [], assignments.data ?? []), [latest.data, assignments.data]);
-  const isFetched = latest.data !== undefined && !isWaiting;
+  const own = useMemo(
+    () => [...(latest.data ?? []), ...listForeign(latest.data ?? [], assignments.data ?? [])],
+    [latest.data, assignments.data],
+  );
   const request = useMemo(() => {
-    if (!assignments.data || !attempts.data || !isFetched) return null;
-    const known = { student, assignments: assignments.data, attempts: attempts.data, own, target, today };
+    if (!assignments.data || !attempts.data || !latest.data || isWaiting) return null;
+    const known = { student, assignments: assignments.data, attempts: attempts.data, own: latest.data, target, today };
     return toRequest(known, length);
-  }, [student, assignments.data, attempts.data, own, isFetched, target, length, today]);
+  }, [student, assignments.data, attempts.data, latest.data, isWaiting, target, length, today]);
   const answer = useWorkerQuery(request, study);
   return {
     ...answer,

@@ -93,3 +93,17 @@ test('whoever has practised a target cleanly has it', () => {
   const beliefs = followPractice(createSkillBeliefs(), [passes]);
   expect(planCourse(beliefs, figures, { target, weeks: 4, minutes: 60 }).reachedIn).toBe(0);
 });
+
+test('what is held and not among the figures comes first, and nothing that asks for the same beside it', () => {
+  const figure = { id: 'library', demand: createFigureDemand(createSkillFigure('p-i')) };
+  const held = { id: 'assigned', demand: createFigureDemand(createSkillFigure('p-i')) };
+  const course = planCourse(createSkillBeliefs(), [figure], {
+    target: { demand: createFigureDemand(createSkillFigure('tremolo')), tempo: 90 },
+    weeks: 1,
+    minutes: 90,
+    held: [{ id: 'assigned', tempo: 60, minutes: 0, newSkills: [] }],
+    heldFigures: [held],
+  });
+  expect(course.weeks[0]?.items.map(({ id }) => id)).toEqual(['assigned']);
+  expect(course.weeks[0]?.items[0]?.minutes).toBe(90);
+});

@@ -1,6 +1,7 @@
 import { expectPractice, foreseeFigure, type SkillBeliefs } from '../mastery/mastery-model.ts';
 import type { SkillCode } from '../skill.ts';
 import {
+  asksFor,
   passSeconds,
   suggestFigures,
   type CourseFigure,
@@ -41,6 +42,8 @@ export interface CourseOptions extends SuggestionOptions {
   readonly minutes: number;
   /** What the student works on already: it comes first and stays. */
   readonly held?: readonly CourseItem[];
+  /** The figures of that, where they are not among those that may be suggested. */
+  readonly heldFigures?: readonly CourseFigure[];
 }
 
 /** The chance from which on a target counts as reached. */
@@ -69,7 +72,10 @@ const planWeek = (
   const wanted = Math.max(1, Math.min(ITEMS, Math.floor(options.minutes / LEAST_MINUTES)));
   const kept = held.slice(0, wanted);
   const declined = new Set([...(options.declined ?? []), ...kept.map(({ id }) => id)]);
-  const chosen = suggestFigures(beliefs, [...figures.values()], {
+  const heldAsk = new Set(kept.flatMap(({ id }) => figures.get(id) ?? []).map(asksFor));
+  const offered = [...figures.values()].filter((figure) => !options.heldFigures?.includes(figure));
+  const others = offered.filter((figure) => !heldAsk.has(asksFor(figure)));
+  const chosen = suggestFigures(beliefs, others, {
     ...options,
     declined,
     count: wanted - kept.length,
@@ -95,8 +101,8 @@ const planWeek = (
  * }).reachedIn // => 0
  */
 export const planCourse = (beliefs: SkillBeliefs, figures: readonly CourseFigure[], options: CourseOptions): Course => {
-  const { target, weeks, held = [] } = options;
-  const byId = new Map(figures.map((figure) => [figure.id, figure]));
+  const { target, weeks, held = [], heldFigures = [] } = options;
+  const byId = new Map([...heldFigures, ...figures].map((figure) => [figure.id, figure]));
   const planned: CourseWeek[] = [];
   let now = beliefs;
   for (let week = 0; week < weeks; week += 1) {

@@ -171,7 +171,9 @@ const areAlike = (a: Rated, b: Rated): boolean => {
   return common / (own.size + b.demand.uses.length - common) >= ALIKE.share;
 };
 
-const asksFor = ({ demand }: Rated): string => JSON.stringify(demand.uses.map(({ code, strain }) => [code, strain]));
+/** What a figure asks for, as one text: figures of the same are the same to a course. */
+export const asksFor = ({ demand }: Pick<CourseFigure, 'demand'>): string =>
+  JSON.stringify(demand.uses.map(({ code, strain }) => [code, strain]));
 
 const pickVaried = (all: readonly Rated[], count: number): readonly Rated[] => {
   // Of figures that ask for the very same, the first that was given stays.
