@@ -109,6 +109,12 @@ const tiesOf = ({ tiedFrom, tiedTo }: NotePiece, name: 'tie' | 'tied'): readonly
   ...(tiedTo ? [createElement(name, [], { type: 'start' })] : []),
 ];
 
+/**
+ * Whether it is the tablature of a sheet: there a fret stands once however long it rings, and the staff of notes has
+ * the ties (common practice, no source). Programs are given every note.
+ */
+const isTabOnPaper = ({ staff, digitsShown }: StaffVoice): boolean => staff === 2 && digitsShown;
+
 /** On the strings tuplets are there, so that programs count right, but they show only on the staff. */
 const tupletsOf = ({ tupletBegins, tupletEnds }: NotePiece, staff: 1 | 2): readonly XmlElement[] => [
   ...(tupletBegins
@@ -137,7 +143,7 @@ const notationsOf = (
   const { before, after } = listStaffOrnaments(one);
   const isStaff = begins && staff === 1;
   const notations = [
-    ...tiesOf(piece, 'tied'),
+    ...(isTabOnPaper(place) ? [] : tiesOf(piece, 'tied')),
     ...(isStaff && one.stroke.ring ? [createElement('tied', [], { type: 'let-ring' })] : []),
     ...(first ? tupletsOf(piece, staff) : []),
     ...(begins && staff === 2 ? slursAt(one).notations : []),
@@ -206,7 +212,7 @@ const noteElement = (one: NotatedStroke, piece: NotePiece, place: StaffVoice, fi
       first ? undefined : createElement('chord'),
       pitchElement(pitch),
       createElement('duration', piece.ticks),
-      ...tiesOf(piece, 'tie'),
+      ...(isTabOnPaper(place) ? [] : tiesOf(piece, 'tie')),
       createElement('voice', place.voice),
       ...timeOf(piece),
       signed ? createElement('accidental', SIGNS[String(pitch.alter)] ?? 'natural') : undefined,
@@ -273,7 +279,7 @@ const listBefore = (content: readonly NotatedStroke[], place: StaffVoice): reado
 /** The notes of one piece of a voice with their grace notes, or its rest. */
 export const createNoteElements = (piece: NotePiece, place: StaffVoice): readonly XmlElement[] => {
   const { content } = piece;
-  if (!content) return [restElement(piece, place)];
+  if (!content || (piece.tiedFrom && isTabOnPaper(place))) return [restElement(piece, place)];
   const before = piece.tiedFrom ? [] : listBefore(content, place);
   return [...before, ...content.map((one, index) => noteElement(one, piece, place, index === 0))];
 };

@@ -61,7 +61,9 @@ export const useScoreDownload = () => {
     },
     mei: async ({ name, score, digits, annotations }: ScoreFile): Promise<void> => {
       try {
-        const text = await engravingWorker.request('convertToMei', [exportMusicXml(score, digits, annotations)]);
+        // The engraver knows fingers as fingering, and as nothing else.
+        const source = exportMusicXml(score, digits, annotations, { showDigits: true });
+        const text = await engravingWorker.request('convertToMei', [source]);
         downloadFile(`${name}.mei`, text, 'application/mei+xml;charset=utf-8');
         done(score, 'musicxml');
       } catch (error) {
