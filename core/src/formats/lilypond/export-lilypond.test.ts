@@ -17,8 +17,8 @@ const written = (pattern: Pattern): string => exportLilypond(flattenScore(patter
 test('an alternating thumb in two voices, with strings and right-hand fingers', () => {
   const text = written(figure('5+1 - 4 2 5 1 4 -'));
   // The second note is tied over the middle of the bar, as it is in notation.
-  expect(text).toContain("\\time 4/4 <e'\\1-\\rightHandFinger #4>4. <c'\\2-\\rightHandFinger #3>8~ <c'\\2>8 ");
-  expect(text).toContain('<c\\5-\\rightHandFinger #1>4 <e\\4-\\rightHandFinger #1>4');
+  expect(text).toContain("\\time 4/4 <e'\\1-\\rightHandFinger #4 >4. <c'\\2-\\rightHandFinger #3 >8~ <c'\\2 >8 ");
+  expect(text).toContain('<c\\5-\\rightHandFinger #1 >4 <e\\4-\\rightHandFinger #1 >4');
   expect(text).toContain("stringTunings = \\stringTuning <e, a, d g b e'>");
   expect(text).toContain('\\repeat volta 2');
   expect(text).toContain('\\tempo 4 = 84');
@@ -90,6 +90,12 @@ test('every note stands at its time in its voice, and bars are as long as they a
     }),
     { seed: 11, numRuns: 150 },
   );
+});
+
+test('a pickup inside a triplet begins with its tuplet', () => {
+  const whole = figure('1 2 3 1 2 3', { subdivision: 3 });
+  const cut = { ...whole, begins: 280, strokes: whole.strokes.filter(({ at }) => at >= 280) };
+  expect(written(cut)).toMatch(/measureLength = #\(ly:make-moment \d+\/\d+\) \\tuplet 3\/2 \{ </);
 });
 
 test('brackets of every kind close', () => {

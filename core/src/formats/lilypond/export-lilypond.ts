@@ -85,7 +85,7 @@ const staves = (written: Written, voices: number, key: Key): string => {
   return [
     '\\score {',
     '  \\new StaffGroup <<',
-    `    \\new Staff { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { ${signs} } { ${played} } >> }`,
+    `    \\new Staff \\with { \\omit StringNumber strokeFingerOrientations = #'(up) } { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { ${signs} } { ${played} } >> }`,
     `    \\new TabStaff \\with { stringTunings = \\stringTuning <${tuningText(score)}> } { ${played} }`,
     '  >>',
     '  \\layout { }',

@@ -74,16 +74,26 @@ const pieceText = ({ content, value, ticks, tiedFrom, tiedTo }: Piece, fifths: n
   const length = valueText(value, ticks);
   if (!content) return `r${length}`;
   const heads = content.map((one) => headText(tiedFrom ? { ...one, digit: null } : one, fifths));
-  return `<${heads.join(' ')}>${length}${tiedTo ? '~' : ''}${tiedFrom ? '' : scriptsOf(content)}`;
+  // A number of the hand would take a bracket right behind it for part of itself.
+  return `<${heads.join(' ')} >${length}${tiedTo ? '~' : ''}${tiedFrom ? '' : scriptsOf(content)}`;
 };
 
-/** A bar of a voice, with its tuplets. */
-export const voiceBarText = (pieces: VoicePieces, fifths: number): string =>
-  pieces
-    .map((piece) => {
-      const [actual, normal] = piece.value?.tuplet ?? [1, 1];
-      const begins = piece.tupletBegins && actual !== normal ? `\\tuplet ${actual}/${normal} { ` : '';
-      const ends = piece.tupletEnds && actual !== normal ? ' }' : '';
-      return begins + pieceText(piece, fifths) + ends;
-    })
-    .join(' ');
+const isInTuplet = ({ value }: Piece): boolean => {
+  const [actual, normal] = value?.tuplet ?? [1, 1];
+  return actual !== normal;
+};
+
+/** A bar of a voice, with its tuplets: one that a pickup cuts begins with the bar. */
+export const voiceBarText = (pieces: VoicePieces, fifths: number): string => {
+  let isOpen = false;
+  const words = pieces.map((piece, index) => {
+    const begins = isInTuplet(piece) && !isOpen;
+    isOpen ||= begins;
+    const next = pieces[index + 1];
+    const ends = isOpen && (piece.tupletEnds || !next || !isInTuplet(next));
+    if (ends) isOpen = false;
+    const [actual, normal] = piece.value?.tuplet ?? [1, 1];
+    return `${begins ? `\\tuplet ${actual}/${normal} { ` : ''}${pieceText(piece, fifths)}${ends ? ' }' : ''}`;
+  });
+  return words.join(' ');
+};
