@@ -104,6 +104,14 @@ const filled = async (): Promise<Agent> => {
   return agent;
 };
 
+test('two backups of one studio at once come one after the other', async () => {
+  const agent = await filled();
+  const [one] = (await agent.get('/api/students').expect(200)).body as readonly { readonly id: string }[];
+  const paths = ['/api/archive', `/api/students/${one?.id}/archive`, '/api/archive'];
+  const texts = await Promise.all(paths.map((path) => archiveOf(agent, path)));
+  for (const text of texts) expect(text.trim().split('\n').at(-1)).toContain('"end":true');
+});
+
 test('one student leaves with everything in one file, and nobody else’s', async () => {
   const agent = await filled();
   await practising(agent);

@@ -6,6 +6,7 @@ import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import type { Teacher } from '../auth/principal.ts';
 import { assertFound, parseId } from '../common/ids.ts';
+import { OneAtATime } from '../common/one-at-a-time.ts';
 import { problemsBehind } from '../common/errors.filter.ts';
 import { WorkerPool } from '../common/worker-pool.ts';
 import { CONFIG_TOKEN, type Config } from '../config.ts';
@@ -27,7 +28,7 @@ type Asked = ArchiveTask extends infer T ? (T extends ArchiveTask ? Omit<T, 'dat
 @Injectable()
 export class BackupService implements OnModuleDestroy {
   private readonly log = new Logger('Archive');
-  private readonly writing = new Set<string>();
+  private readonly writing = new OneAtATime();
   private readonly pool = new WorkerPool<ArchiveTask, ArchiveAnswer>({
     worker: 'backup/backup.worker',
     threads: 2,
@@ -53,25 +54,19 @@ export class BackupService implements OnModuleDestroy {
     await this.exportBackup(teacher, response, student);
   }
 
-  /** Writes a backup of one moment, then sends it at the pace of whoever takes it. */
-  async exportBackup({ studioId, studioName }: Teacher, response: Response, student?: string): Promise<void> {
-    if (this.writing.has(studioId)) throw busy();
-    this.writing.add(studioId);
-    try {
-      await this.spool.withFile(async (file) => {
+  /** Writes a backup of one moment, then sends it at the pace of whoever takes it; a studio's one after another. */
+  exportBackup({ studioId, studioName }: Teacher, response: Response, student?: string): Promise<void> {
+    return this.writing.run(studioId, () =>
+      this.spool.withFile(async (file) => {
         await this.run({ kind: 'write', studioId, studio: studioName, student, file });
+        const name = student === undefined ? 'archive' : 'student';
         response.setHeader('content-type', 'application/x-ndjson; charset=utf-8');
-        response.setHeader(
-          'content-disposition',
-          `attachment; filename="fleet-wren-${student === undefined ? 'archive' : 'student'}.ndjson"`,
-        );
+        response.setHeader('content-disposition', `attachment; filename="fleet-wren-${name}.ndjson"`);
         response.setHeader('content-length', (await stat(file)).size);
         // Whoever leaves early ends it; what was sent cannot become another answer.
         await pipeline(createReadStream(file), response).catch(() => undefined);
-      });
-    } finally {
-      this.writing.delete(studioId);
-    }
+      }),
+    );
   }
 
   /** How the backup that is being restored, or was last, stands. */
