@@ -176,9 +176,17 @@ interface ToolsProps {
   readonly ouch: () => void;
 }
 
-const Tools = ({ atHand: { requiredStreak, pattern }, playing, ear, count, takeBack, ouch }: ToolsProps) => (
+const Tools = ({
+  atHand: { requiredStreak, pattern, isPrepared },
+  playing,
+  ear,
+  count,
+  takeBack,
+  ouch,
+}: ToolsProps) => (
   <div className="room-tools">
-    {requiredStreak > 0 && pattern.strokes.length > 0 && <ListenButton ear={ear} />}
+    {/* Listening begins with the notes of the stage: others would be listened for anew. */}
+    {requiredStreak > 0 && isPrepared && pattern.strokes.length > 0 && <ListenButton ear={ear} />}
     <button type="button" onClick={playing.toggle} disabled={pattern.strokes.length === 0}>
       {playing.playing ? say('common.stop') : say('common.play')}
     </button>
