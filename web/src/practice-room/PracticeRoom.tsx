@@ -28,6 +28,7 @@ import { PainQuestion, PausedByPain, TeachersWord } from './PainReport.tsx';
 import { EarlyPassQuestion } from './EarlyPassQuestion.tsx';
 import { useEarlyPass } from './useEarlyPass.ts';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
+import { ItemChooser } from './ItemChooser.tsx';
 import { HandOfStage } from './RoomHand.tsx';
 import { findRoomToken } from './last-room.ts';
 import { ProgressPanel } from './ProgressPanel.tsx';
@@ -307,29 +308,6 @@ const Practice = (props: SessionProps) => {
   return pain && isPausedByPain(pain, now) ? <PausedByPain name={item.name} pain={pain} /> : <Session {...props} />;
 };
 
-const Chooser = ({
-  items,
-  shown,
-  choose,
-}: {
-  readonly items: readonly PracticeRoomItem[];
-  readonly shown: PracticeRoomItem;
-  readonly choose: (id: string) => void;
-}) => (
-  <select
-    className="room-chooser"
-    aria-label={say('practice.choose-what-to-practise')}
-    value={shown.id}
-    onChange={({ target }) => choose(target.value)}
-  >
-    {items.map(({ id, name, standing }) => (
-      <option key={id} value={id}>
-        {say('practice.of-stages', { name, passed: standing.passed, of: standing.of })}
-      </option>
-    ))}
-  </select>
-);
-
 const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
   const state = useStore(room.state);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -350,7 +328,7 @@ const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
   return (
     <>
       <header className="room-head">
-        <Chooser items={assignments} shown={shown} choose={setChosen} />
+        <ItemChooser items={assignments} shown={shown} choose={setChosen} />
         <button
           type="button"
           className="room-sliders"
