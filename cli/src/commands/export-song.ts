@@ -9,6 +9,7 @@ import {
   exportMidi,
   exportAbc,
   exportLilypond,
+  packMxl,
   exportMusicXml,
   serialiseSong,
   exportSongSheet,
@@ -18,7 +19,7 @@ import {
   type Song,
 } from '@fleet-wren/core';
 import type { CommandOutput, CommandOptions } from '../command.ts';
-import { packScore } from '../compressed-score.ts';
+import { strToU8, zipSync } from 'fflate';
 import { WRITTEN_FORMATS, keptAs, type WrittenFormat } from './export.ts';
 import { createUsageError } from '../read-input.ts';
 
@@ -43,7 +44,7 @@ export const runExportSong = (song: Song, { to }: CommandOptions): Result<Export
     tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, annotations),
     midi: () => exportMidi(score, annotations),
     musicxml: () => exportMusicXml(score, digits(), annotations),
-    mxl: () => packScore(exportMusicXml(score, digits(), annotations)),
+    mxl: () => packMxl(exportMusicXml(score, digits(), annotations), { strToU8, zipSync }),
     abc: () => exportAbc(score, digits(), annotations),
     lilypond: () => exportLilypond(score, digits(), annotations),
     json: () => serialiseSong(song),

@@ -8,6 +8,7 @@ import {
   success,
   exportAbc,
   exportLilypond,
+  packMxl,
   exportMidi,
   exportMusicXml,
   serialisePattern,
@@ -18,7 +19,7 @@ import {
   type ExportFormat,
 } from '@fleet-wren/core';
 import type { CommandOutput, Command, CommandInput } from '../command.ts';
-import { packScore } from '../compressed-score.ts';
+import { strToU8, zipSync } from 'fflate';
 import { createUsageError } from '../read-input.ts';
 
 interface Written {
@@ -42,7 +43,7 @@ const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => CommandOutpu
   midi: ({ score }) => exportMidi(score),
   json: ({ request }) => serialisePattern(request.pattern),
   musicxml: ({ score, digits }) => exportMusicXml(score, digits()),
-  mxl: ({ score, digits }) => packScore(exportMusicXml(score, digits())),
+  mxl: ({ score, digits }) => packMxl(exportMusicXml(score, digits()), { strToU8, zipSync }),
   abc: ({ score, digits }) => exportAbc(score, digits()),
   lilypond: ({ score, digits }) => exportLilypond(score, digits()),
 };

@@ -21,7 +21,7 @@ export { findInexactBeats } from './notation/inexact-beats.ts';
 export type { EngravingPreferences, ScoreAnnotations } from './score-annotations.ts';
 export { exportMusicXml } from './musicxml/export-musicxml.ts';
 export { exportLilypond } from './lilypond/export-lilypond.ts';
-export { listMxlEntries } from './musicxml/compressed-musicxml.ts';
+export { packMxl, type ZipTools } from './musicxml/compressed-musicxml.ts';
 export { parseMusicXmlText, importMusicXml, type XmlParser } from './musicxml/import-musicxml.ts';
 export type { ParsedPart, ParsedScore } from './musicxml/parse-score.ts';
 export { XML_LIMITS } from './musicxml/xml-tree.ts';

@@ -2,6 +2,7 @@ import { sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
   exportAbc,
   exportLilypond,
+  packMxl,
   exportMidi,
   exportMusicXml,
   exportTab,
@@ -54,9 +55,8 @@ export const useScoreDownload = () => {
       done(score, 'musicxml');
     },
     mxl: async ({ name, score, digits, annotations }: ScoreFile): Promise<void> => {
-      const { packScore } = await import('./pack-score.ts');
-      const bytes = packScore(exportMusicXml(score, digits, annotations));
-      downloadFile(`${name}.mxl`, bytes, 'application/vnd.recordare.musicxml');
+      const bytes = packMxl(exportMusicXml(score, digits, annotations), await import('fflate'));
+      downloadFile(`${name}.mxl`, Uint8Array.from(bytes), 'application/vnd.recordare.musicxml');
       done(score, 'musicxml');
     },
     mei: async ({ name, score, digits, annotations }: ScoreFile): Promise<void> => {
