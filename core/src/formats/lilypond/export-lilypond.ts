@@ -11,8 +11,9 @@ import { lengthText, pitchText, quote, voiceBarText } from './lilypond-notes.ts'
 /** The version whose language it is written in. */
 const VERSION = '2.24.0';
 
-/** Names of voices, the upper first. */
+/** Names of voices, the upper first, and the side of their notes on which fingers stand. */
 const VOICES = ['upper', 'lower'] as const;
+const SIDES = { upper: 'up', lower: 'down' } as const;
 
 interface Written {
   readonly score: Score;
@@ -85,7 +86,7 @@ const staves = (written: Written, voices: number, key: Key): string => {
   return [
     '\\score {',
     '  \\new StaffGroup <<',
-    `    \\new Staff \\with { \\omit StringNumber strokeFingerOrientations = #'(up) } { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { ${signs} } { ${played} } >> }`,
+    `    \\new Staff \\with { \\omit StringNumber } { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { ${signs} } { ${played} } >> }`,
     `    \\new TabStaff \\with { stringTunings = \\stringTuning <${tuningText(score)}> } { ${played} }`,
     '  >>',
     '  \\layout { }',
@@ -115,7 +116,9 @@ export const exportLilypond = (
   return [
     `\\version "${VERSION}"\n`,
     `\\header { title = ${quote(score.name)} tagline = ##f }\n`,
-    ...VOICES.slice(0, count).map((name, voice) => block(name, voiceText(written, voice))),
+    ...VOICES.slice(0, count).map((name, voice) =>
+      block(name, `  \\set strokeFingerOrientations = #'(${SIDES[name]})\n${voiceText(written, voice)}`),
+    ),
     block('signs', score.bars.map((bar, index) => signsOfBar(written, bar, index)).join('\n')),
     staves(written, count, key),
   ].join('\n');
