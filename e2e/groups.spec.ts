@@ -14,6 +14,10 @@ const post = async <T>(page: Page, path: string, data: object): Promise<T> =>
 const addStudent = (page: Page, name: string, about: object = {}): Promise<Named> =>
   post<Named>(page, '/students', { name, about });
 
+/** What the server has; a kept connection that it closed meanwhile is opened again, as browsers do. */
+const fetched = async <T>(page: Page, path: string): Promise<T> =>
+  (await (await page.request.get(`/api${path}`, { maxRetries: 2 })).json()) as T;
+
 const isoDay = (daysAgo: number): string => {
   const day = new Date(Date.now() - daysAgo * 86_400_000);
   return new Date(day.getTime() - day.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
@@ -44,7 +48,7 @@ test('a class has one pattern assigned at once, each its own, and one press take
   await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
   await expect(list.getByText('Heron at noon')).toHaveCount(2);
   const assigned = async (): Promise<readonly string[]> =>
-    ((await (await page.request.get('/api/assignments')).json()) as readonly { studentId: string }[])
+    (await fetched<readonly { studentId: string }[]>(page, '/assignments'))
       .map(({ studentId }) => students.find(({ id }) => id === studentId)?.name ?? '')
       .sort();
   expect(await assigned()).toEqual(['Ada Moss', 'Bo Reed']);
@@ -76,7 +80,7 @@ test('who came is recorded, what was called off is owed and made up for, and a r
   await lessons.getByLabel(/^Day of the make-up lesson/).fill(isoDay(-3));
   await lessons.getByRole('button', { name: say('lessons.make-up') }).click();
   await expect(lessons.getByText(say('lessons.owed', { count: 1 }))).toBeHidden();
-  const kept = (await (await page.request.get(`/api/students/${id}`)).json()) as { about: object };
+  const kept = await fetched<{ about: object }>(page, `/students/${id}`);
   expect(kept.about).toMatchObject({
     changes: [{ day: isoDay(-3), time: '16:30' }],
     lessons: [
@@ -119,7 +123,6 @@ test('a note that is written again and again is kept as a template, used, and th
   await page.getByRole('button', { name: say('lessons.template-remove', { template: 'Worked on:' }) }).click();
   await expect(page.getByText(say('lessons.templates-none'))).toBeVisible();
   const kept = async (): Promise<unknown> =>
-    ((await (await page.request.get('/api/settings')).json()) as { settings: { noteTemplates?: unknown } }).settings
-      .noteTemplates;
+    (await fetched<{ settings: { noteTemplates?: unknown } }>(page, '/settings')).settings.noteTemplates;
   await expect.poll(kept).toEqual([]);
 });
