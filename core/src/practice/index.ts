@@ -96,7 +96,7 @@ export {
   type StageAttempts,
   type TempoAttempts,
 } from './log/practice-snapshot.ts';
-export { PRACTICE_WEEKS, summariseWeeks, weekOfDay, type PracticeWeek } from './log/practice-weeks.ts';
+export { PRACTICE_WEEKS, firstDayOfWeek, summariseWeeks, weekOfDay, type PracticeWeek } from './log/practice-weeks.ts';
 export { progressAt, computeProgress, findWeakStages, type ProgressSummary } from './log/progress.ts';
 export type { PracticeProgress } from './log/practice-progress.ts';
 export { detectStuck, type StuckDiagnosis, type StuckReason } from './log/detect-stuck.ts';

@@ -1,11 +1,16 @@
 import { say } from '@fleet-wren/wording';
-import { PRACTICE_WEEKS, localDay, summariseTerm, weekOfDay, type ReportedProgress } from '@fleet-wren/core';
+import {
+  PRACTICE_WEEKS,
+  firstDayOfWeek,
+  localDay,
+  summariseTerm,
+  weekOfDay,
+  type ReportedProgress,
+} from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { PracticeBars } from '../components/students/PracticeBars.tsx';
 import type { PracticeRoomItem } from './practice-room-store.ts';
-
-const DAYS_IN_WEEK = 7;
 
 /** How far a piece is: learned, or at which tempo of which it is aimed at. */
 const ItemLine = ({ name, before, best, target, learned, passed, of }: ReportedProgress) => (
@@ -48,7 +53,7 @@ export const ProgressPanel = ({
     <section className="room-progress" aria-label={say('practice.my-progress')}>
       <h1>{say('practice.my-progress')}</h1>
       <p>{say('practice.progress-summary', { minutes, passes: report.passes, weeks: PRACTICE_WEEKS })}</p>
-      {minutes > 0 && <PracticeBars minutes={report.minutes} firstDay={first * DAYS_IN_WEEK - 3} width={360} />}
+      {minutes > 0 && <PracticeBars minutes={report.minutes} firstDay={firstDayOfWeek(first)} width={360} />}
       <ul>
         {report.items.map((item) => (
           <ItemLine key={item.id} {...item} />

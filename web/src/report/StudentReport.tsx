@@ -1,8 +1,10 @@
 import './report.scss';
 import type { AssignmentListItem, Student } from '@fleet-wren/contract';
 import {
+  MILLISECONDS_PER_DAY,
   PRACTICE_WEEKS,
   countLessons,
+  firstDayOfWeek,
   localDay,
   skillName,
   summariseTerm,
@@ -30,8 +32,6 @@ import { useSkillGains } from '../components/students/useSkillGains.ts';
 /** Weeks a report may be about. */
 const LENGTHS = [4, 8, PRACTICE_WEEKS] as const;
 
-const WEEK = 7;
-
 /** Days since 1970, and weeks, that a report is about: whole weeks, the present one with them. */
 interface Period {
   readonly weeks: number;
@@ -43,11 +43,11 @@ interface Period {
 const periodOf = (weeks: number, now: number): Period => {
   const today = localDay(now, -new Date(now).getTimezoneOffset());
   const firstWeek = weekOfDay(today) - weeks + 1;
-  return { weeks, today, firstWeek, firstDay: firstWeek * WEEK - 3 };
+  return { weeks, today, firstWeek, firstDay: firstDayOfWeek(firstWeek) };
 };
 
 /** A day since 1970 as records of lessons have it. */
-const isoDay = (day: number): string => new Date(day * 86_400_000).toISOString().slice(0, 10);
+const isoDay = (day: number): string => new Date(day * MILLISECONDS_PER_DAY).toISOString().slice(0, 10);
 
 /** A day since 1970 as it is written in a letter. */
 const formatDate = (day: number): string => format(parseISO(isoDay(day)), 'd MMMM yyyy');

@@ -41,7 +41,7 @@ const handlers: EngravingWorkerApi = {
   },
   convertToMei: async (score) => {
     const made = await loadToolkit();
-    // What was laid out before is laid out anew when it is asked for again.
+    // Loading a score replaces the last layout.
     currentLayout = '';
     if (!made.loadData(score)) throw new ProblemError(createProblem('internal'));
     return made.getMEI();

@@ -37,7 +37,7 @@ export const cli = {
   'cli.skill-seconds': ', {seconds, number, ::.00} s',
   'cli.compare.summary': 'Compare schools for the same notes: --schools a,b,c',
   'cli.export.summary':
-    'Export as tablature, MIDI, MusicXML, ABC or JSON, or a song’s chords and words: --to tab|midi|musicxml|mxl|abc|lilypond|json|song-sheet',
+    'Export as tablature, MIDI, MusicXML, ABC, LilyPond or JSON, or a song’s chords and words: --to tab|midi|musicxml|mxl|abc|lilypond|json|song-sheet',
   'cli.profile-help':
     'HAND: new-to-it, able-adult, advanced, or a JSON file with "name", "scale" and "times". finger --k N lists the N best fingerings.',
   'cli.figure-help':

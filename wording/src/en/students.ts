@@ -203,7 +203,7 @@ export const students = {
   'students.effort':
     ' · {isMany, select, true {out of reach so far} other {about {passes, plural, one {# pass} other {# passes}}, {minutes} min}}',
   'students.effort-total':
-    'About {minutes, plural, one {# minute} other {# minutes}} of playing in all, without rests, going by what practice says of this hand.',
+    'About {minutes, plural, one {# minute} other {# minutes}} of playing in all, without rests, based on this student’s practice.',
   'students.stage-tempos': ' at {tempos}',
   'students.pattern-for': '{pattern} for {student}',
   'students.session-length': 'Length',

@@ -28,6 +28,12 @@ test('triplets are triplets, an accidental is written once in a bar', () => {
   expect(written(figure('1:2 1:2 1:2 1:2', { chord: 'C', subdivision: 1 }))).toMatch(/f|\^f/);
 });
 
+test('a pickup inside a triplet begins with its triplet', () => {
+  const whole = figure('1 2 3 1 2 3', { subdivision: 3 });
+  const cut = { ...whole, begins: 280, strokes: whole.strokes.filter(({ at }) => at >= 280) };
+  expect(written(cut)).toMatch(/\(3:2:2/);
+});
+
 /** What is played, in time order: ticks and pitch. */
 const played = (pattern: Pattern): readonly string[] => {
   const score = flattenScore(pattern);

@@ -1,11 +1,12 @@
 import { OCTAVE } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar } from '../../score/index.ts';
-import { formatKey, keyOfSignature, keySignature } from '../../theory/index.ts';
+import { formatKey } from '../../theory/index.ts';
 import { TICKS_PER_QUARTER, beatNote, greatestCommonDivisor, isSameMetre, type Metre } from '../../time/index.ts';
 import { notateBar, type VoicePieces } from '../notation/notate-bar.ts';
-import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
-import { splitIntoVoices, type BarVoices, type NotatedStroke } from '../notation/split-voices.ts';
+import { AccidentalTracker, spellPitch } from '../notation/pitch-spelling.ts';
+import { prepareScore, type PreparedScore } from '../notation/prepare-score.ts';
+import type { NotatedStroke } from '../notation/split-voices.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 
 /** Ticks of the unit that lengths are written in: a sixteenth. */
@@ -96,15 +97,8 @@ const tempoText = ({ tempos, bars }: Score): string => {
   return `${isDotted ? `3/${value * 2}` : `1/${value}`}=${Number((tempos[0]?.bpm ?? 80).toFixed(2))}`;
 };
 
-interface Written {
-  readonly score: Score;
-  readonly bars: readonly BarVoices[];
-  readonly fifths: number;
-  readonly words: ScoreAnnotations;
-}
-
 /** One voice, a line for each bar; the first has the chords, sections and words. */
-const voiceText = ({ score, bars, fifths, words }: Written, voice: number): string => {
+const voiceText = ({ score, bars, fifths, words }: PreparedScore, voice: number): string => {
   const lines = score.bars.map((bar, index) => {
     const state = { fifths, accidentals: new AccidentalTracker(fifths) };
     const pieces = notateBar(bars[index]?.[voice] ?? [], bar);
@@ -132,10 +126,7 @@ const voiceText = ({ score, bars, fifths, words }: Written, voice: number): stri
  * // => true
  */
 export const exportAbc = (score: Score, digits: readonly (Digit | null)[], words: ScoreAnnotations = {}): string => {
-  const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
-  const fifths = words.key ? keySignature(words.key) : inferKeySignature(pitches);
-  const key = words.key ?? keyOfSignature(fifths, 'major');
-  const written: Written = { score, bars: splitIntoVoices(score, digits), fifths, words };
+  const written = prepareScore(score, digits, words);
   const voices = Array.from({ length: written.bars[0]?.length ?? 1 }, (_, voice) => voice);
   return [
     'X:1',
@@ -143,7 +134,7 @@ export const exportAbc = (score: Score, digits: readonly (Digit | null)[], words
     `M:${metreText(score.bars[0]?.metre ?? { beats: 4, unit: 4 })}`,
     'L:1/16',
     `Q:${tempoText(score)}`,
-    `K:${formatKey(key).replaceAll('♯', '#').replaceAll('♭', 'b')}`,
+    `K:${formatKey(written.key).replaceAll('♯', '#').replaceAll('♭', 'b')}`,
     ...voices.flatMap((voice) => [`V:${voice + 1} clef=treble-8`, voiceText(written, voice)]),
     '',
   ].join('\n');

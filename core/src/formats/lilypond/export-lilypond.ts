@@ -1,12 +1,11 @@
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar } from '../../score/index.ts';
-import { keyOfSignature, keySignature, type Key } from '../../theory/index.ts';
+import type { Key } from '../../theory/index.ts';
 import { beatNote, isSameMetre, ticksPerBar } from '../../time/index.ts';
 import { notateBar } from '../notation/notate-bar.ts';
-import { inferKeySignature } from '../notation/pitch-spelling.ts';
-import { splitIntoVoices, type BarVoices } from '../notation/split-voices.ts';
+import { prepareScore, type PreparedScore } from '../notation/prepare-score.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
-import { lengthText, pitchText, quote, voiceBarText } from './lilypond-notes.ts';
+import { lengthText, noteNameText, pitchText, quote, voiceBarText } from './lilypond-notes.ts';
 
 /** The version whose language it is written in. */
 const VERSION = '2.24.0';
@@ -15,17 +14,7 @@ const VERSION = '2.24.0';
 const VOICES = ['upper', 'lower'] as const;
 const SIDES = { upper: 'up', lower: 'down' } as const;
 
-interface Written {
-  readonly score: Score;
-  readonly bars: readonly BarVoices[];
-  readonly fifths: number;
-  readonly words: ScoreAnnotations;
-}
-
-const keyText = ({ tonic, mode }: Key): string => {
-  const sign = tonic.accidental > 0 ? 'is'.repeat(tonic.accidental) : 'es'.repeat(-tonic.accidental);
-  return `\\key ${tonic.letter.toLowerCase()}${sign} \\${mode}`;
-};
+const keyText = ({ tonic, mode }: Key): string => `\\key ${noteNameText(tonic.letter, tonic.accidental)} \\${mode}`;
 
 /** What changes at a bar: its metre, and how long it is where that is not what the metre says. */
 const barHead = ({ bars }: Score, index: number): string => {
@@ -41,7 +30,7 @@ const barHead = ({ bars }: Score, index: number): string => {
 };
 
 /** A voice, a line for each bar. */
-const voiceText = ({ score, bars, fifths }: Written, voice: number): string =>
+const voiceText = ({ score, bars, fifths }: PreparedScore, voice: number): string =>
   score.bars
     .map((bar, index) => {
       const head = voice === 0 ? barHead(score, index) : '';
@@ -50,7 +39,7 @@ const voiceText = ({ score, bars, fifths }: Written, voice: number): string =>
     .join('\n');
 
 /** Chords, names of sections and words, each over the time it belongs to. */
-const signsOfBar = ({ score, words }: Written, bar: ScoreBar, index: number): string => {
+const signsOfBar = ({ score, words }: PreparedScore, bar: ScoreBar, index: number): string => {
   const chords = score.chords.filter(
     ({ at, voicing }) => at >= bar.at && at < bar.at + bar.ticks && voicing.chord !== '',
   );
@@ -77,8 +66,8 @@ const block = (name: string, content: string): string => `${name} = {\n${content
 const tuningText = ({ instrument: { pitches, capo } }: Score): string =>
   pitches.map((pitch) => pitchText(pitch + capo, 0)).join(' ');
 
-const staves = (written: Written, voices: number, key: Key): string => {
-  const { score } = written;
+const staves = (written: PreparedScore, voices: number): string => {
+  const { score, key } = written;
   const names = VOICES.slice(0, voices).map((name) => `\\${name}`);
   const music = names.length === 1 ? names[0] : `<< { ${names[0]} } \\\\ { ${names[1]} } >>`;
   const played = score.loop ? `\\repeat volta 2 { ${music} }` : music;
@@ -108,10 +97,7 @@ export const exportLilypond = (
   digits: readonly (Digit | null)[],
   words: ScoreAnnotations = {},
 ): string => {
-  const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
-  const fifths = words.key ? keySignature(words.key) : inferKeySignature(pitches);
-  const key = words.key ?? keyOfSignature(fifths, 'major');
-  const written: Written = { score, bars: splitIntoVoices(score, digits), fifths, words };
+  const written = prepareScore(score, digits, words);
   const count = Math.min(VOICES.length, written.bars[0]?.length ?? 1);
   return [
     `\\version "${VERSION}"\n`,
@@ -120,6 +106,6 @@ export const exportLilypond = (
       block(name, `  \\set strokeFingerOrientations = #'(${SIDES[name]})\n${voiceText(written, voice)}`),
     ),
     block('signs', score.bars.map((bar, index) => signsOfBar(written, bar, index)).join('\n')),
-    staves(written, count, key),
+    staves(written, count),
   ].join('\n');
 };

@@ -1,22 +1,25 @@
 import { isFinger } from '../../pattern/index.ts';
-import { greatestCommonDivisor } from '../../time/index.ts';
+import { TICKS_PER_QUARTER, greatestCommonDivisor } from '../../time/index.ts';
 import type { VoicePieces } from '../notation/notate-bar.ts';
 import type { NoteValue } from '../notation/note-values.ts';
 import { spellPitch } from '../notation/pitch-spelling.ts';
 import type { NotatedStroke } from '../notation/split-voices.ts';
 
 /** Ticks of a whole note. */
-const WHOLE = 3360;
+const WHOLE = 4 * TICKS_PER_QUARTER;
 
 /** The octave whose notes have no mark: small c is an octave below middle C. */
 const UNMARKED = 3;
 
-/** A pitch with the names of the format's own default language: `cis`, `ees`, and a mark for each octave. */
+/** A note name in the format's own default language: `cis`, `ees`. */
+export const noteNameText = (letter: string, alter: number): string =>
+  letter.toLowerCase() + (alter > 0 ? 'is'.repeat(alter) : 'es'.repeat(-alter));
+
+/** A pitch: its note name, and a mark for each octave. */
 export const pitchText = (midi: number, fifths: number): string => {
   const { step, alter, octave } = spellPitch(midi, fifths);
-  const sign = alter > 0 ? 'is'.repeat(alter) : 'es'.repeat(-alter);
   const marks = octave >= UNMARKED ? "'".repeat(octave - UNMARKED) : ','.repeat(UNMARKED - octave);
-  return step.toLowerCase() + sign + marks;
+  return noteNameText(step, alter) + marks;
 };
 
 /** Text between quotes. */
@@ -78,22 +81,12 @@ const pieceText = ({ content, value, ticks, tiedFrom, tiedTo }: Piece, fifths: n
   return `<${heads.join(' ')} >${length}${tiedTo ? '~' : ''}${tiedFrom ? '' : scriptsOf(content)}`;
 };
 
-const isInTuplet = ({ value }: Piece): boolean => {
-  const [actual, normal] = value?.tuplet ?? [1, 1];
-  return actual !== normal;
-};
-
-/** A bar of a voice, with its tuplets: one that a pickup cuts begins with the bar. */
-export const voiceBarText = (pieces: VoicePieces, fifths: number): string => {
-  let isOpen = false;
-  const words = pieces.map((piece, index) => {
-    const begins = isInTuplet(piece) && !isOpen;
-    isOpen ||= begins;
-    const next = pieces[index + 1];
-    const ends = isOpen && (piece.tupletEnds || !next || !isInTuplet(next));
-    if (ends) isOpen = false;
-    const [actual, normal] = piece.value?.tuplet ?? [1, 1];
-    return `${begins ? `\\tuplet ${actual}/${normal} { ` : ''}${pieceText(piece, fifths)}${ends ? ' }' : ''}`;
-  });
-  return words.join(' ');
-};
+/** A bar of a voice, with its tuplets. */
+export const voiceBarText = (pieces: VoicePieces, fifths: number): string =>
+  pieces
+    .map((piece) => {
+      const [actual, normal] = piece.value?.tuplet ?? [1, 1];
+      const begins = piece.tupletBegins ? `\\tuplet ${actual}/${normal} { ` : '';
+      return begins + pieceText(piece, fifths) + (piece.tupletEnds ? ' }' : '');
+    })
+    .join(' ');

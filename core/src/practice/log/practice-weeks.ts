@@ -22,6 +22,13 @@ export const PRACTICE_WEEKS = 12;
 export const weekOfDay = (day: number): number => Math.floor((day + 3) / 7);
 
 /**
+ * The Monday of a week, both counted from 1970.
+ * @example
+ * firstDayOfWeek(1) // => 4
+ */
+export const firstDayOfWeek = (week: number): number => 7 * week - 3;
+
+/**
  * The last twelve weeks up to the latest one with practice, without those in which nothing happened.
  * @example
  * summariseWeeks([{ day: 4, clean: 5, slipped: 1, minutes: 20, best: 60 }])

@@ -13,12 +13,15 @@ export const NoteTemplates = ({ note, take }: { readonly note: string; readonly 
   const { noteTemplates: templates = [] } = useSettings();
   const { mutate } = useUpdateSettings();
   const notice = useToast();
-  const set = (next: readonly string[]): void => mutate((settings) => ({ ...settings, noteTemplates: next }));
+  // On what is kept then: another window may have changed it.
+  const change = (edit: (kept: readonly string[]) => readonly string[]): void =>
+    mutate((settings) => ({ ...settings, noteTemplates: edit(settings.noteTemplates ?? []) }));
+  const add = (template: string): void => change((kept) => [...kept.filter((one) => one !== template), template]);
   const text = note.trim();
   const canKeep = text !== '' && !templates.includes(text) && templates.length < MOST;
   const remove = (template: string): void => {
-    set(templates.filter((one) => one !== template));
-    notice({ text: say('lessons.template-removed'), action: { label: say('common.undo'), run: () => set(templates) } });
+    change((kept) => kept.filter((one) => one !== template));
+    notice({ text: say('lessons.template-removed'), action: { label: say('common.undo'), run: () => add(template) } });
   };
   return (
     <Dropdown as="span" autoClose="outside">
@@ -44,7 +47,7 @@ export const NoteTemplates = ({ note, take }: { readonly note: string; readonly 
           <Dropdown.ItemText className="text-soft">{say('lessons.templates-none')}</Dropdown.ItemText>
         )}
         <Dropdown.Divider />
-        <Dropdown.Item as="button" type="button" disabled={!canKeep} onClick={() => set([...templates, text])}>
+        <Dropdown.Item as="button" type="button" disabled={!canKeep} onClick={() => add(text)}>
           {say('lessons.template-keep')}
         </Dropdown.Item>
       </Dropdown.Menu>

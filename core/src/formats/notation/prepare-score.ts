@@ -1,0 +1,28 @@
+import type { Digit } from '../../pattern/index.ts';
+import type { Score } from '../../score/index.ts';
+import { keyOfSignature, keySignature, type Key } from '../../theory/index.ts';
+import type { ScoreAnnotations } from '../score-annotations.ts';
+import { inferKeySignature } from './pitch-spelling.ts';
+import { splitIntoVoices, type BarVoices } from './split-voices.ts';
+
+/** A score ready to be written: in voices, bar by bar, and in a key. */
+export interface PreparedScore {
+  readonly score: Score;
+  readonly bars: readonly BarVoices[];
+  readonly key: Key;
+  /** Sharps of the key signature; flats are negative. */
+  readonly fifths: number;
+  readonly words: ScoreAnnotations;
+}
+
+/** Puts a score into voices, and into the key that is said, or that its notes fit best. */
+export const prepareScore = (
+  score: Score,
+  digits: readonly (Digit | null)[],
+  words: ScoreAnnotations,
+): PreparedScore => {
+  const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
+  const fifths = words.key ? keySignature(words.key) : inferKeySignature(pitches);
+  const key = words.key ?? keyOfSignature(fifths, 'major');
+  return { score, bars: splitIntoVoices(score, digits), key, fifths, words };
+};
