@@ -14,8 +14,7 @@ export const practice = {
   'practice.vibrate': 'Vibrate on the beat',
   'practice.install': 'Install as an app',
   'practice.other-device': 'Open on another device',
-  'practice.other-device-how':
-    'Scan this code with the other device. It opens your practice room, so don’t share it.',
+  'practice.other-device-how': 'Scan this code with the other device. It opens your practice room, so don’t share it.',
   'practice.qr-code': 'QR code of this practice room',
   'practice.keys': 'Practice room',
   'practice.key-clean': 'Clean',
