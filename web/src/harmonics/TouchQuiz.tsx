@@ -10,6 +10,7 @@ import {
 } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
 import { TouchQuizScore } from './TouchQuizScore.tsx';
@@ -99,10 +100,7 @@ export const TouchQuiz = ({ instrument, voicings, node, hide }: QuizProps) => {
   };
   const right = given.filter((one) => one.right).length;
   return (
-    <Modal show onHide={hide} centered aria-labelledby="quiz-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="quiz-title">{say('chords.quiz-title')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('chords.quiz-title')} hide={hide}>
       <Modal.Body className="quiz">
         <p className="text-soft">
           {say('chords.quiz-node', { frets: node.frets, name: sayMessage(nodeInterval(node)) })}
@@ -122,6 +120,6 @@ export const TouchQuiz = ({ instrument, voicings, node, hide }: QuizProps) => {
         )}
         {!question && <Button onClick={again}>{say('chords.quiz-again')}</Button>}
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

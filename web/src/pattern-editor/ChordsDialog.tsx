@@ -17,6 +17,7 @@ import {
 } from '@fleet-wren/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
@@ -71,10 +72,7 @@ export const ChordsDialog = ({ hide }: { readonly hide: () => void }) => {
     if (bench.getState().tryEdit(done.ok ? edit : done)) hide();
   };
   return (
-    <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-by-bar-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="chords-by-bar-title">{say('bench.chords-by-bar')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('bench.chords-by-bar')} size="lg" hide={hide}>
       <Modal.Body>
         <Form
           id="chords-by-bar"
@@ -115,6 +113,6 @@ export const ChordsDialog = ({ hide }: { readonly hide: () => void }) => {
           {say('bench.chords-take')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

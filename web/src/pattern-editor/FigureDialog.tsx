@@ -10,6 +10,7 @@ import {
 } from '@fleet-wren/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 import { createStrokeId } from '../workspace/pattern-editor-store.ts';
@@ -59,10 +60,7 @@ export const FigureDialog = ({ given = '', hide }: { readonly given?: string; re
   };
   const figure = read?.ok && asked === text ? read.value : undefined;
   return (
-    <Modal show onHide={hide} centered size="lg" aria-labelledby="figure-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="figure-title">{say('bench.type-or-paste-notes')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('bench.type-or-paste-notes')} size="lg" hide={hide}>
       <Modal.Body>
         <Form.Group controlId="figure-text">
           <Form.Label>{say('bench.figure-how')}</Form.Label>
@@ -93,6 +91,6 @@ export const FigureDialog = ({ given = '', hide }: { readonly given?: string; re
           {say('bench.figure-put')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

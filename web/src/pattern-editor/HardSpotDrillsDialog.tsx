@@ -2,6 +2,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { createTroubleSpotDrills, withName, type TroubleSpotDrill } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { useNavigate } from 'react-router';
 import { useCreatePatterns } from '../api/patterns.ts';
 import { wordsOf } from '../api/api-error.ts';
@@ -62,15 +63,12 @@ export const HardSpotDrillsDialog = ({ hide }: { readonly hide: () => void }) =>
   const { hand } = useSelectedHand();
   const drills = useMemo(() => createTroubleSpotDrills(pattern, { hand }), [pattern, hand]);
   return (
-    <Modal show onHide={hide} size="xl" centered aria-labelledby="isolate-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="isolate-title">{say('bench.hard-spots-as-drills')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('bench.hard-spots-as-drills')} size="xl" hide={hide}>
       {drills.length > 0 ? (
         <Drills drills={drills} hide={hide} />
       ) : (
         <Modal.Body>{say('bench.nothing-to-isolate-yet-no-note')}</Modal.Body>
       )}
-    </Modal>
+    </Dialog>
   );
 };

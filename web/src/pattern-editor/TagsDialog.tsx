@@ -2,6 +2,7 @@ import { say } from '@fleet-wren/wording';
 import { PATTERN_LIMITS, undefinedIfEmpty } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { useTags } from '../api/patterns.ts';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 
@@ -17,10 +18,7 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   };
   const offered = known.map(({ tag }) => tag).filter((tag) => !tags.includes(tag));
   return (
-    <Modal show onHide={hide} centered aria-labelledby="tags-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="tags-title">{say('bench.tags-and-sets')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('bench.tags-and-sets')} hide={hide}>
       <Modal.Body>
         <div className="tag-row">
           {tags.map((tag) => (
@@ -62,6 +60,6 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
           </div>
         )}
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 };

@@ -8,6 +8,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { runTransform } from '../components/pattern-editor/editor-commands.ts';
 import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
@@ -35,10 +36,7 @@ export const TransformDialog = ({ hide }: { readonly hide: () => void }) => {
     if (runTransform(bench, named.transform(pattern))) hide();
   };
   return (
-    <Modal show onHide={hide} size="xl" centered aria-labelledby="vary-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="vary-title">{say('bench.vary-title', { count: selection.size })}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('bench.vary-title', { count: selection.size })} size="xl" hide={hide}>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
           {GROUPS.map((group) => (
@@ -74,6 +72,6 @@ export const TransformDialog = ({ hide }: { readonly hide: () => void }) => {
           {sayMessage(named.name)}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -3,6 +3,7 @@ import type { StudentGoal } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useDeferredValue, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { SearchField } from '../components/document/SearchField.tsx';
 import { useSongList } from '../api/songs.ts';
 import { PatternPicker } from '../components/patterns/PatternPicker.tsx';
@@ -19,10 +20,7 @@ const SongPicker = ({ about, take, hide }: SongPickerProps) => {
   const [typed, setTyped] = useState('');
   const list = useSongList(useDeferredValue(typed.trim()));
   return (
-    <Modal show onHide={hide} centered aria-labelledby="goal-song-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="goal-song-title">{say('course.choose-song')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('course.choose-song')} hide={hide}>
       <Modal.Body>
         <p className="text-soft">{about}</p>
         <SearchField label={say('common.search-songs')} typed={typed} type={setTyped} />
@@ -38,7 +36,7 @@ const SongPicker = ({ about, take, hide }: SongPickerProps) => {
             ))}
         </ul>
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 };
 

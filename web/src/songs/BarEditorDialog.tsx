@@ -11,6 +11,7 @@ import {
 } from '@fleet-wren/core';
 import { useCallback, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { PatternEditorProvider, usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
 import { createPatternEditorStore } from '../workspace/pattern-editor-store.ts';
 import { FingeringDiagramEditor } from '../components/pattern-editor/FingeringDiagramEditor.tsx';
@@ -112,15 +113,14 @@ export const BarEditorDialog = ({
     if (applyEdit(edit)) hide();
   };
   return (
-    <Modal show onHide={hide} size="xl" centered aria-labelledby="bar-bench-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="bar-bench-title">
-          {what === 'strokes' ? say('songs.edit-the-notes-of-this-bar') : say('songs.edit-the-melody-of-this-bar')}
-        </Modal.Title>
-      </Modal.Header>
+    <Dialog
+      title={what === 'strokes' ? say('songs.edit-the-notes-of-this-bar') : say('songs.edit-the-melody-of-this-bar')}
+      size="xl"
+      hide={hide}
+    >
       <PatternEditorProvider value={bench}>
         <Editor take={take} leave={hide} hasFigure={what === 'strokes' && getFigureTexture(bar) !== undefined} />
       </PatternEditorProvider>
-    </Modal>
+    </Dialog>
   );
 };

@@ -11,6 +11,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
 import { useCreateSong } from '../api/songs.ts';
@@ -174,10 +175,7 @@ export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string |
     if (value?.ok) create.mutate(value.value, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });
   };
   return (
-    <Modal show onHide={hide} size="xl" centered aria-labelledby="new-song-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="new-song-title">{say('songs.new-song')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('songs.new-song')} size="xl" hide={hide}>
       <Modal.Body className="new-song">
         <Fields begun={begun} change={(part) => setBegun({ ...begun, ...part })} />
         <Form.Control
@@ -197,6 +195,6 @@ export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string |
           {say('songs.create-song')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -13,6 +13,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
@@ -97,10 +98,7 @@ export const SingerDialog = ({ song, choose, hide }: SingerDialogProps) => {
   const { value } = useWorkerQuery(question, askKeys);
   const key = findSongKey(song)?.sounding;
   return (
-    <Modal show onHide={hide} centered aria-labelledby="singer-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="singer-title">{say('songs.singer.title')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('songs.singer.title')} hide={hide}>
       <Modal.Body>
         <RangeFields words={say('songs.singer.voice')} range={voice} change={setVoice} />
         <RangeFields words={say(melody ? 'songs.singer.melody' : 'songs.singer.tune')} range={tune} change={setTune} />
@@ -128,6 +126,6 @@ export const SingerDialog = ({ song, choose, hide }: SingerDialogProps) => {
           ))}
         </ol>
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 };

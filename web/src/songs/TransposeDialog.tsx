@@ -14,6 +14,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { chordWords } from '../components/chords/chord-text.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
@@ -109,10 +110,7 @@ export const TransposeDialog = ({ song, first, hide }: TransposeDialogProps) => 
     if (plan && store.getState().tryEdit(success(plan.edit))) hide();
   };
   return (
-    <Modal show onHide={hide} size="lg" centered aria-labelledby="transpose-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="transpose-title">{say('songs.key-and-capo')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('songs.key-and-capo')} size="lg" hide={hide}>
       <Modal.Body className="transpose">
         <div className="transpose-choices">
           <Form.Group controlId="transpose-to">
@@ -175,6 +173,6 @@ export const TransposeDialog = ({ song, first, hide }: TransposeDialogProps) => 
           {'semitones' in target ? say('songs.transpose.do') : say('songs.transpose.use-capo')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -13,6 +13,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { useCreateAssignment } from '../api/practice.ts';
 import { useStudents } from '../api/students.ts';
@@ -222,61 +223,56 @@ const Aim = ({ student, group, hand, pattern, sourceId, hide }: ChosenProps) => 
       },
     );
   return (
-    <Modal show onHide={hide} size="lg" centered aria-labelledby="set-title">
-      <Form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (plan) keep(plan);
-        }}
-      >
-        <Modal.Header closeButton closeLabel={say('common.close')}>
-          <Modal.Title id="set-title">
-            {say('students.pattern-for', { pattern: pattern.name, student: group?.name ?? student.name })}
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <div className="aim-fields">
-            <label>
-              {say('students.target-tempo-bpm')}
-              <Form.Control
-                inputMode="numeric"
-                value={typed}
-                maxLength={3}
-                onChange={({ target: field }) => setTyped(field.value)}
-              />
-            </label>
-            <label>
-              {say('students.practice-method')}
-              <MethodChoice way={way} choose={setWay} />
-            </label>
-          </div>
-          {(errorText || (value && !value.ok)) && (
-            <p className="finding finding-trouble" role="alert">
-              {errorText ?? (value && !value.ok ? sayProblems(value.problems) : '')}
-            </p>
-          )}
-          {group && ladder && <FirstOfGroup student={student} />}
-          {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
-          {ladder && plan && !arranging && <Stages student={student} pattern={pattern} ladder={ladder} plan={plan} />}
-          {ladder && plan && arranging && <LadderEditor ladder={ladder} plan={plan} change={arrange} />}
-          {ladder && !arranging && (
-            <Button variant="plain" size="sm" onClick={() => setArranging(true)}>
-              {say('students.edit-stages')}
-            </Button>
-          )}
-          <Others student={student} chosen={others} choose={choose} />
-          {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={hide}>
-            {say('common.cancel')}
+    <Dialog
+      title={say('students.pattern-for', { pattern: pattern.name, student: group?.name ?? student.name })}
+      size="lg"
+      hide={hide}
+      onSubmit={() => {
+        if (plan) keep(plan);
+      }}
+    >
+      <Modal.Body>
+        <div className="aim-fields">
+          <label>
+            {say('students.target-tempo-bpm')}
+            <Form.Control
+              inputMode="numeric"
+              value={typed}
+              maxLength={3}
+              onChange={({ target: field }) => setTyped(field.value)}
+            />
+          </label>
+          <label>
+            {say('students.practice-method')}
+            <MethodChoice way={way} choose={setWay} />
+          </label>
+        </div>
+        {(errorText || (value && !value.ok)) && (
+          <p className="finding finding-trouble" role="alert">
+            {errorText ?? (value && !value.ok ? sayProblems(value.problems) : '')}
+          </p>
+        )}
+        {group && ladder && <FirstOfGroup student={student} />}
+        {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
+        {ladder && plan && !arranging && <Stages student={student} pattern={pattern} ladder={ladder} plan={plan} />}
+        {ladder && plan && arranging && <LadderEditor ladder={ladder} plan={plan} change={arrange} />}
+        {ladder && !arranging && (
+          <Button variant="plain" size="sm" onClick={() => setArranging(true)}>
+            {say('students.edit-stages')}
           </Button>
-          <Button type="submit" disabled={!ladder || set.isPending}>
-            {say('students.assign')}
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+        )}
+        <Others student={student} chosen={others} choose={choose} />
+        {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          {say('common.cancel')}
+        </Button>
+        <Button type="submit" disabled={!ladder || set.isPending}>
+          {say('students.assign')}
+        </Button>
+      </Modal.Footer>
+    </Dialog>
   );
 };
 

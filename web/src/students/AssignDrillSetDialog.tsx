@@ -4,6 +4,7 @@ import type { HandProfile } from '@fleet-wren/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { fetchPatternsByTag, useTags } from '../api/patterns.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
@@ -39,46 +40,40 @@ export const AssignDrillSetDialog = ({
     onSettled: () => client.invalidateQueries({ queryKey: ['practice'] }),
   });
   return (
-    <Modal show onHide={hide} centered aria-labelledby="drills-title">
-      <Form
-        onSubmit={(event) => {
-          event.preventDefault();
-          set.mutate();
-        }}
-      >
-        <Modal.Header closeButton closeLabel={say('common.close')}>
-          <Modal.Title id="drills-title">{say('students.assign-a-drill-set-to', { name: student.name })}</Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          {tags.length === 0 ? (
-            <p>{say('students.no-drill-sets-yet-add-drills')}</p>
-          ) : (
-            <label className="w-100">
-              {say('students.drill-set-easiest-first-for-this')}
-              <Form.Select value={chosen} onChange={({ target }) => setTag(target.value)}>
-                {tags.map(({ tag: name, count }) => (
-                  <option key={name} value={name}>
-                    {name} ({count})
-                  </option>
-                ))}
-              </Form.Select>
-            </label>
-          )}
-          {set.isError && (
-            <p className="finding finding-trouble mt-3" role="alert">
-              {wordsOf(set.error)}
-            </p>
-          )}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={hide}>
-            {say('common.cancel')}
-          </Button>
-          <Button type="submit" disabled={tags.length === 0 || set.isPending}>
-            {set.isPending ? say('students.assigning-more') : say('students.assign')}
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog
+      title={say('students.assign-a-drill-set-to', { name: student.name })}
+      hide={hide}
+      onSubmit={() => set.mutate()}
+    >
+      <Modal.Body>
+        {tags.length === 0 ? (
+          <p>{say('students.no-drill-sets-yet-add-drills')}</p>
+        ) : (
+          <label className="w-100">
+            {say('students.drill-set-easiest-first-for-this')}
+            <Form.Select value={chosen} onChange={({ target }) => setTag(target.value)}>
+              {tags.map(({ tag: name, count }) => (
+                <option key={name} value={name}>
+                  {name} ({count})
+                </option>
+              ))}
+            </Form.Select>
+          </label>
+        )}
+        {set.isError && (
+          <p className="finding finding-trouble mt-3" role="alert">
+            {wordsOf(set.error)}
+          </p>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          {say('common.cancel')}
+        </Button>
+        <Button type="submit" disabled={tags.length === 0 || set.isPending}>
+          {set.isPending ? say('students.assigning-more') : say('students.assign')}
+        </Button>
+      </Modal.Footer>
+    </Dialog>
   );
 };

@@ -3,6 +3,7 @@ import { say, sayProblems } from '@fleet-wren/wording';
 import type { LadderPlan } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { useUpdateAssignment } from '../api/practice.ts';
 import { useLadder } from '../workers/useLadder.ts';
@@ -16,10 +17,7 @@ export const EditLadderDialog = ({ item, hide }: { readonly item: Assignment; re
   const change = useUpdateAssignment();
   const refused = value && !value.ok ? sayProblems(value.problems) : errorText;
   return (
-    <Modal show onHide={hide} size="lg" centered aria-labelledby="arrange-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="arrange-title">{say('students.stages-of', { name: item.name })}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('students.stages-of', { name: item.name })} size="lg" hide={hide}>
       <Modal.Body>
         {refused && (
           <p className="finding finding-trouble" role="alert">
@@ -40,6 +38,6 @@ export const EditLadderDialog = ({ item, hide }: { readonly item: Assignment; re
           {say('students.save')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -4,6 +4,7 @@ import { createSectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { SearchField } from '../components/document/SearchField.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { songRepository, useSongList } from '../api/songs.ts';
@@ -49,10 +50,7 @@ export const SongSectionPicker = ({ student, take, hide }: SongSectionProps) => 
   const list = useSongList(useDeferredValue(typed.trim()));
   const lines = list.data?.pages.flatMap(({ songs }) => songs) ?? [];
   return (
-    <Modal show onHide={hide} size="lg" centered aria-labelledby="section-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="section-title">{say('students.assign-a-song-section')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('students.assign-a-song-section')} size="lg" hide={hide}>
       <Modal.Body>
         <p className="text-soft">{say('students.choose-what-will-practise-the-section', { name: student.name })}</p>
         <SearchField label={say('common.search-songs')} typed={typed} type={setTyped} />
@@ -74,6 +72,6 @@ export const SongSectionPicker = ({ student, take, hide }: SongSectionProps) => 
           ))}
         </ul>
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 };

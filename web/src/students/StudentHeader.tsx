@@ -3,6 +3,7 @@ import { say } from '@fleet-wren/wording';
 import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Dropdown, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { Link, useNavigate } from 'react-router';
 import { wordsOf } from '../api/api-error.ts';
 import { useStudents, useUpdateStudent, useDeleteStudent } from '../api/students.ts';
@@ -124,36 +125,30 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
   const [about, setAbout] = useState(student.about);
   const change = useUpdateStudent();
   return (
-    <Modal show onHide={hide} centered aria-labelledby="student-title">
-      <Form
-        onSubmit={(event) => {
-          event.preventDefault();
-          change.mutate({ ...student, name: name.trim(), about }, { onSuccess: hide });
-        }}
-      >
-        <Modal.Header closeButton closeLabel={say('common.close')}>
-          <Modal.Title id="student-title">{say('students.details-of', { name: student.name })}</Modal.Title>
-        </Modal.Header>
-        <Modal.Body className="student-form">
-          <label>
-            {say('students.name')}
-            <Form.Control value={name} maxLength={80} onChange={({ target }) => setName(target.value)} />
-          </label>
-          <LessonFields about={about} change={setAbout} />
-          <GroupsField about={about} change={setAbout} />
-          <PracticeFields about={about} change={setAbout} />
-          {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={hide}>
-            {say('common.cancel')}
-          </Button>
-          <Button type="submit" disabled={name.trim() === '' || change.isPending}>
-            {say('students.save')}
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog
+      title={say('students.details-of', { name: student.name })}
+      hide={hide}
+      onSubmit={() => change.mutate({ ...student, name: name.trim(), about }, { onSuccess: hide })}
+    >
+      <Modal.Body className="student-form">
+        <label>
+          {say('students.name')}
+          <Form.Control value={name} maxLength={80} onChange={({ target }) => setName(target.value)} />
+        </label>
+        <LessonFields about={about} change={setAbout} />
+        <GroupsField about={about} change={setAbout} />
+        <PracticeFields about={about} change={setAbout} />
+        {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          {say('common.cancel')}
+        </Button>
+        <Button type="submit" disabled={name.trim() === '' || change.isPending}>
+          {say('students.save')}
+        </Button>
+      </Modal.Footer>
+    </Dialog>
   );
 };
 
@@ -161,10 +156,7 @@ const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly h
   const remove = useDeleteStudent();
   const navigate = useNavigate();
   return (
-    <Modal show onHide={hide} centered aria-labelledby="remove-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="remove-title">{say('students.delete-question', { name: student.name })}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('students.delete-question', { name: student.name })} hide={hide}>
       <Modal.Body>
         <p>{say('students.this-deletes-the-hand-profile-assignments')}</p>
         {remove.isError && <p role="alert">{wordsOf(remove.error)}</p>}
@@ -181,7 +173,7 @@ const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly h
           {say('students.delete-everything')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };
 

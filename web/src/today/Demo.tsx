@@ -1,6 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { wordsOf } from '../api/api-error.ts';
 import { useChangeDemo, useDemo } from '../api/demo.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
@@ -46,10 +47,7 @@ export const DemoThere = () => {
       <Button variant="plain" size="sm" disabled={change.isPending} onClick={() => setAsking(true)}>
         {say('demo.remove')}
       </Button>
-      <Modal show={asking} onHide={() => setAsking(false)} centered aria-labelledby="demo-title">
-        <Modal.Header closeButton closeLabel={say('common.close')}>
-          <Modal.Title id="demo-title">{say('demo.remove-title')}</Modal.Title>
-        </Modal.Header>
+      <Dialog title={say('demo.remove-title')} show={asking} hide={() => setAsking(false)}>
         <Modal.Body>{say('demo.remove-what')}</Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={() => setAsking(false)}>
@@ -57,7 +55,7 @@ export const DemoThere = () => {
           </Button>
           <Button onClick={remove}>{say('demo.remove')}</Button>
         </Modal.Footer>
-      </Modal>
+      </Dialog>
     </p>
   );
 };

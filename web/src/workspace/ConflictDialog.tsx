@@ -3,6 +3,7 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import type { KindSpecificEdit } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { useStore } from 'zustand';
 import type { StoreApi } from 'zustand/vanilla';
 import { wordsOf } from '../api/api-error.ts';
@@ -49,12 +50,7 @@ export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: Conflic
     formatDistanceToNowStrict: formatDistanceToNowStrict(new Date(remoteDocument.workedAt), { addSuffix: true }),
   });
   return (
-    <Modal show centered size="lg" backdrop="static" keyboard={false} aria-labelledby="conflict-title">
-      <Modal.Header>
-        <Modal.Title id="conflict-title">
-          {say('saving.this-was-changed-in-another-window', { name: records.kind.name })}
-        </Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('saving.this-was-changed-in-another-window', { name: records.kind.name })} size="lg">
       <Modal.Body>
         <p>
           {say('saving.nothing-is-lost-choose-which-version', {
@@ -79,6 +75,6 @@ export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: Conflic
         </Button>
         <Button onClick={overwriteRemote}>{say('saving.keep-this-version')}</Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -5,6 +5,7 @@ import { skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/reac
 import { format } from 'date-fns/format';
 import { useState, type ReactNode } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../components/dialog/Dialog.tsx';
 import { useStore } from 'zustand';
 import type { StoreApi } from 'zustand/vanilla';
 import { wordsOf } from '../api/api-error.ts';
@@ -93,10 +94,7 @@ export const VersionHistoryDialog = <Own extends KindSpecificEdit, Doc>(props: V
     hide();
   };
   return (
-    <Modal show onHide={hide} size="xl" centered aria-labelledby="versions-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="versions-title">{say('saving.versions')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('saving.versions')} size="xl" hide={hide}>
       <Modal.Body className="vary">
         <div className="vary-list">
           <SaveVersionForm id={id} save={(label) => records.createVersion(id, label)} />
@@ -127,6 +125,6 @@ export const VersionHistoryDialog = <Own extends KindSpecificEdit, Doc>(props: V
           {say('saving.restore-this-version')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -16,6 +16,7 @@ import {
 import { Star, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../dialog/Dialog.tsx';
 import { useStrum } from '../../audio/useStrum.ts';
 import { backgroundWorker } from '../../workers/workers.ts';
 import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
@@ -203,10 +204,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
   const shapes = sortFavouritesFirst(value?.shapes ?? EMPTY_SHAPES, favourites, symbol);
   const first = shapes[0]?.voicing;
   return (
-    <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="chords-title">{say('parts.choose-a-chord')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('parts.choose-a-chord')} size="lg" hide={hide}>
       <Modal.Body>
         <form
           onSubmit={(event) => {
@@ -244,6 +242,6 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
           ))}
         </ul>
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 };

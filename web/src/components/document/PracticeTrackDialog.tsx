@@ -10,6 +10,7 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../dialog/Dialog.tsx';
 import { loadCountVoice } from '../../audio/count-voice.ts';
 import { trackWorker } from '../../workers/workers.ts';
 import { downloadFile } from '../download.ts';
@@ -154,10 +155,7 @@ export const PracticeTrackDialog = ({ music, listening, hasMelody = false, hide 
     makeTrack(music, listening, plan).then(hide, () => setState('failed'));
   };
   return (
-    <Modal show onHide={hide} centered aria-labelledby="track-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="track-title">{say('playback.track-title')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('playback.track-title')} hide={hide}>
       <Modal.Body>
         <p>{say('playback.track-intro')}</p>
         <PlanFields plan={plan} hasMelody={hasMelody} change={(change) => setPlan({ ...plan, ...change })} />
@@ -172,6 +170,6 @@ export const PracticeTrackDialog = ({ music, listening, hasMelody = false, hide 
           {state === 'making' ? say('playback.track-making') : say('playback.track-save')}
         </Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -3,6 +3,7 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Modal } from 'react-bootstrap';
+import { Dialog } from '../dialog/Dialog.tsx';
 import { SearchField } from '../document/SearchField.tsx';
 import { fetchPattern, usePatternList } from '../../api/patterns.ts';
 import { wordsOf } from '../../api/api-error.ts';
@@ -30,10 +31,7 @@ export const PatternPicker = ({
     );
   };
   return (
-    <Modal show onHide={hide} size="lg" centered aria-labelledby="figure-title">
-      <Modal.Header closeButton closeLabel={say('common.close')}>
-        <Modal.Title id="figure-title">{say('parts.choose-a-pattern')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('parts.choose-a-pattern')} size="lg" hide={hide}>
       <Modal.Body>
         <p className="text-soft">{about}</p>
         <SearchField label={say('common.search-patterns')} typed={typed} type={setTyped} />
@@ -52,6 +50,6 @@ export const PatternPicker = ({
           ))}
         </ul>
       </Modal.Body>
-    </Modal>
+    </Dialog>
   );
 };

@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { Button, Modal } from 'react-bootstrap';
+import { Dialog } from '../dialog/Dialog.tsx';
 import { create } from 'zustand';
 import { callApi } from '../../api/http-client.ts';
 import { RecoveryCodeList } from './RecoveryCodeList.tsx';
@@ -22,16 +23,13 @@ export const InitialRecoveryCodes = () => {
   const { codes } = useFirstCodes();
   const putAway = (): void => useFirstCodes.setState({ codes: [] });
   return (
-    <Modal show={codes.length > 0} backdrop="static" onHide={putAway} aria-labelledby="first-codes" centered>
-      <Modal.Header>
-        <Modal.Title id="first-codes">{say('shell.save-your-recovery-codes')}</Modal.Title>
-      </Modal.Header>
+    <Dialog title={say('shell.save-your-recovery-codes')} show={codes.length > 0}>
       <Modal.Body>
         <RecoveryCodeList codes={codes} />
       </Modal.Body>
       <Modal.Footer>
         <Button onClick={putAway}>{say('shell.i-saved-them')}</Button>
       </Modal.Footer>
-    </Modal>
+    </Dialog>
   );
 };

@@ -6,6 +6,7 @@ import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../dialog/Dialog.tsx';
 import { wordsOf } from '../../api/api-error.ts';
 import { eventTime } from '../../api/event-time.ts';
 import { useAssignments, useRecordEvents, useUpdateAssignment } from '../../api/practice.ts';
@@ -141,30 +142,20 @@ export const AnswerPainDialog = (props: AnswerPainProps) => {
     text: '',
   });
   return (
-    <Modal show onHide={hide} centered aria-labelledby="answer-pain-title">
-      <Form
-        onSubmit={(event) => {
-          event.preventDefault();
-          send(answer);
-        }}
-      >
-        <Modal.Header closeButton closeLabel={say('common.close')}>
-          <Modal.Title id="answer-pain-title">{say('students.pain-answer-title', { name: student.name })}</Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <AnswerFields answer={answer} set={(part) => setAnswer({ ...answer, ...part })} />
-          <p className="text-soft">{say('students.pain-first')}</p>
-          {error && <p role="alert">{wordsOf(error)}</p>}
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={hide}>
-            {say('common.cancel')}
-          </Button>
-          <Button type="submit" disabled={!isReady || isPending || !isComplete(answer)}>
-            {say('students.pain-send')}
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog title={say('students.pain-answer-title', { name: student.name })} hide={hide} onSubmit={() => send(answer)}>
+      <Modal.Body>
+        <AnswerFields answer={answer} set={(part) => setAnswer({ ...answer, ...part })} />
+        <p className="text-soft">{say('students.pain-first')}</p>
+        {error && <p role="alert">{wordsOf(error)}</p>}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          {say('common.cancel')}
+        </Button>
+        <Button type="submit" disabled={!isReady || isPending || !isComplete(answer)}>
+          {say('students.pain-send')}
+        </Button>
+      </Modal.Footer>
+    </Dialog>
   );
 };

@@ -12,6 +12,7 @@ import {
 } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Dialog } from '../dialog/Dialog.tsx';
 import { useUpdateSettings } from '../../api/settings.ts';
 import { ReferenceTones } from './ReferenceTones.tsx';
 import { retune } from './retune.ts';
@@ -117,47 +118,43 @@ export const CustomTuningDialog = ({ instrument, take, hide }: OwnTuningProps) =
     take(next);
   };
   return (
-    <Modal show onHide={hide} centered aria-labelledby="tuning-title">
-      <Form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (!read || read.ok) keep();
-        }}
-      >
-        <Modal.Header closeButton closeLabel={say('common.close')}>
-          <Modal.Title id="tuning-title">{say('parts.custom-tuning')}</Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <Form.Control
-            autoFocus
-            aria-label={say('parts.notes-lowest-string-first')}
-            placeholder={say('parts.notes-lowest-string-first-c-g')}
-            value={typed}
-            maxLength={40}
-            spellCheck={false}
-            onChange={({ target }) => setTyped(target.value)}
-          />
-          {read && !read.ok && (
-            <p className="finding finding-trouble mt-3" role="alert">
-              {sayProblems(read.problems)}
-            </p>
-          )}
-          <ReferenceTones instrument={next} />
-          {read?.ok && <Plan from={tuningOf(instrument)} to={read.value} />}
-          <div className="tuning-fields">
-            <ThumbChoice instrument={next} change={setNeck} />
-            <FretsChoice instrument={next} change={setNeck} />
-          </div>
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={hide}>
-            {say('common.cancel')}
-          </Button>
-          <Button type="submit" disabled={read && !read.ok}>
-            {say('parts.use-tuning')}
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
+    <Dialog
+      title={say('parts.custom-tuning')}
+      hide={hide}
+      onSubmit={() => {
+        if (!read || read.ok) keep();
+      }}
+    >
+      <Modal.Body>
+        <Form.Control
+          autoFocus
+          aria-label={say('parts.notes-lowest-string-first')}
+          placeholder={say('parts.notes-lowest-string-first-c-g')}
+          value={typed}
+          maxLength={40}
+          spellCheck={false}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        {read && !read.ok && (
+          <p className="finding finding-trouble mt-3" role="alert">
+            {sayProblems(read.problems)}
+          </p>
+        )}
+        <ReferenceTones instrument={next} />
+        {read?.ok && <Plan from={tuningOf(instrument)} to={read.value} />}
+        <div className="tuning-fields">
+          <ThumbChoice instrument={next} change={setNeck} />
+          <FretsChoice instrument={next} change={setNeck} />
+        </div>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          {say('common.cancel')}
+        </Button>
+        <Button type="submit" disabled={read && !read.ok}>
+          {say('parts.use-tuning')}
+        </Button>
+      </Modal.Footer>
+    </Dialog>
   );
 };
