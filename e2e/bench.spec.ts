@@ -12,13 +12,7 @@ test('strokes are put by mouse and keyboard, and the solver fills in every digit
 });
 
 test('a pinned digit stays, the rest follows, and an impossible pin is shown where it is', async ({ bench }) => {
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 3],
-    [2, 2],
-    [3, 3],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 3 2 3');
   await bench.click(1, 3);
   await bench.press('m');
   const strokes = await bench.strokes();
@@ -34,13 +28,7 @@ test('a pinned digit stays, the rest follows, and an impossible pin is shown whe
 });
 
 test('the school changes the digits of the same strokes', async ({ bench }) => {
-  for (const [slot, string] of [
-    [0, 3],
-    [1, 2],
-    [2, 1],
-    [3, 2],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('3 2 1 2');
   expect(await bench.digits()).toEqual(['index', 'middle', 'ring', 'middle']);
   await bench.choose(say('bench.school'), say('school.rolling.name'));
   await expect.poll(() => bench.digits()).toEqual(['thumb', 'index', 'middle', 'index']);
@@ -49,13 +37,7 @@ test('the school changes the digits of the same strokes', async ({ bench }) => {
 });
 
 test('the chosen stroke says why it has its digit', async ({ bench }) => {
-  for (const [slot, string] of [
-    [0, 5],
-    [2, 3],
-    [4, 2],
-    [6, 3],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 . 3 . 2 . 3');
   await bench.click(4, 2);
   const chosen = bench.page.getByLabel(say('bench.selected-note'));
   await expect(chosen).toContainText('The middle finger is at home on string 2');

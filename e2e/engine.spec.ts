@@ -5,21 +5,10 @@ import { expect, openStudio, test, violations } from './studio.ts';
 /** What a school is called, by its key. */
 const school = (key: string): string => sayLabel(resolveSchoolOrThrow({ school: key }).name);
 
-const fourOnOne = [
-  [0, 1],
-  [1, 1],
-  [2, 1],
-  [3, 1],
-] as const;
+const FOUR_ON_ONE = '1 1 1 1';
 
 test('a finding stands where it is with a cure; the cure mends it and can be taken back', async ({ bench }) => {
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 2],
-    [2, 3],
-    [3, 1],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 2 3 1');
   await bench.click(1, 2);
   await bench.press('a');
   await bench.click(3, 1);
@@ -37,13 +26,7 @@ test('a finding stands where it is with a cure; the cure mends it and can be tak
 });
 
 test('other fingerings are offered with what they trade, and one click pins one down', async ({ bench }) => {
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 3],
-    [2, 2],
-    [3, 3],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 3 2 3');
   const section = bench.page.getByLabel(say('bench.other-fingerings'));
   await section.getByRole('button', { name: say('bench.other-fingerings') }).click();
   const offer = section.getByRole('listitem').first();
@@ -58,7 +41,7 @@ test('other fingerings are offered with what they trade, and one click pins one 
 });
 
 test('another hand has another ceiling', async ({ bench }) => {
-  for (const [slot, string] of fourOnOne) await bench.click(slot, string);
+  await bench.put(FOUR_ON_ONE);
   const ceiling = async (): Promise<number> => Number(await bench.page.locator('.ceiling-figure strong').innerText());
   await bench.judged();
   const able = await ceiling();
@@ -68,17 +51,7 @@ test('another hand has another ceiling', async ({ bench }) => {
 
 test('the wheel shows the groups, and turning it lets the figure begin elsewhere', async ({ bench }) => {
   await bench.choose(say('bench.subdivision'), say('bench.eighths'));
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 3],
-    [2, 2],
-    [3, 5],
-    [4, 3],
-    [5, 2],
-    [6, 5],
-    [7, 3],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 3 2 5 3 2 5 3');
   await bench.press('W');
   const wheel = bench.page.getByLabel(say('common.wheel'), { exact: true });
   await expect(wheel).toContainText('3 + 3 + 2');
@@ -89,13 +62,7 @@ test('the wheel shows the groups, and turning it lets the figure begin elsewhere
 });
 
 test('the strings: how long each note rings, and a table of the changes', async ({ bench }) => {
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 3],
-    [2, 2],
-    [3, 3],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 3 2 3');
   await bench.press('W');
   await bench.press('W');
   const strings = bench.page.getByLabel(say('common.sustain'), { exact: true });
@@ -108,7 +75,7 @@ test('the strings: how long each note rings, and a table of the changes', async 
 test('approaches: the winner and why in a sentence, hover linked, “use this one” writes it and can be taken back', async ({
   bench,
 }) => {
-  for (const [slot, string] of fourOnOne) await bench.click(slot, string);
+  await bench.put(FOUR_ON_ONE);
   await bench.choose(say('bench.school'), school('thumb-index:strict'));
   await bench.page.getByLabel(say('common.tempo-bpm')).fill('120');
   await bench.page.keyboard.press('Enter');
@@ -174,13 +141,7 @@ test('a hand is measured by tapping; a run too short is refused, and the hand ca
 
 test('a school of one’s own shows its effect at once, is kept, and plays on the bench', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [
-    [0, 6],
-    [1, 4],
-    [2, 2],
-    [3, 3],
-  ] as const)
-    await bench.click(slot, string === 6 ? 5 : string);
+  await bench.put('5 4 2 3');
   await bench.saved();
   const address = page.url();
   await page.getByRole('link', { name: say('common.settings') }).click();

@@ -55,13 +55,7 @@ test('the shelf: a standard figure is looked at, counted and copied', async ({ p
 test.describe('transforms and marks', () => {
   test('a transform shows its effect before it is applied, and is one step of undo', async ({ bench }) => {
     const { page } = bench;
-    for (const [slot, string] of [
-      [0, 5],
-      [1, 3],
-      [2, 2],
-      [3, 1],
-    ] as const)
-      await bench.click(slot, string);
+    await bench.put('5 3 2 1');
     const before = await bench.strokes();
     await page.getByRole('button', { name: say('common.edit') }).click();
     await page.getByRole('button', { name: say('bench.vary-more') }).click();
@@ -118,12 +112,7 @@ test.describe('transforms and marks', () => {
 
   test('selection: rectangle, move together, copy and paste, cut, beats in and out', async ({ bench }) => {
     const { page } = bench;
-    for (const [slot, string] of [
-      [0, 5],
-      [1, 3],
-      [2, 2],
-    ] as const)
-      await bench.click(slot, string);
+    await bench.put('5 3 2');
     const from = await bench.pointAt(0, 1);
     const to = await bench.pointAt(1, 6);
     await page.keyboard.down('Shift');
@@ -163,25 +152,7 @@ test.describe('transforms and marks', () => {
 
 test('the drill grid: every combination, next to learn, plays, opens, goes to a set', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 3],
-    [2, 2],
-    [3, 3],
-    [4, 5],
-    [5, 3],
-    [6, 2],
-    [7, 3],
-    [8, 5],
-    [9, 3],
-    [10, 2],
-    [11, 3],
-    [12, 5],
-    [13, 3],
-    [14, 2],
-    [15, 3],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 3 2 3 5 3 2 3 5 3 2 3 5 3 2 3');
   await bench.saved();
   await page.getByRole('link', { name: say('common.drills') }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('8 drills');
@@ -205,17 +176,7 @@ test('the drill grid: every combination, next to learn, plays, opens, goes to a 
 
 test('the hardest spots alone are offered and kept', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [
-    [0, 5],
-    [1, 3],
-    [2, 2],
-    [3, 1],
-    [4, 5],
-    [5, 1],
-    [6, 3],
-    [7, 2],
-  ] as const)
-    await bench.click(slot, string);
+  await bench.put('5 3 2 1 5 1 3 2');
   await page.getByRole('button', { name: say('common.edit') }).click();
   await page.getByRole('button', { name: say('bench.hard-spots-as-drills-more') }).click();
   const dialog = page.getByRole('dialog');

@@ -42,6 +42,11 @@ export class Bench {
     );
   }
 
+  /** Notes put by mouse: the string of each slot from the first, a dot for none. */
+  async put(line: string): Promise<void> {
+    for (const [slot, string] of line.split(' ').entries()) if (string !== '.') await this.click(slot, Number(string));
+  }
+
   /** Clicks a string over a slot of the first system. */
   async click(slot: number, string: number): Promise<void> {
     const { x, y } = await this.pointAt(slot, string);
