@@ -30,7 +30,7 @@ test('endings, a bar of another metre, a melody, a section’s tempo; a lick to 
   await expect(page.getByRole('button', { name: /^Bar 1, C.*with a melody/ })).toBeVisible();
   await page.getByLabel(/^Tempo of/).fill('60');
   await page.keyboard.press('Enter');
-  await expect(page.locator('.section-tempo-own')).toBeVisible();
+  await expect(page.locator('.section-setting-own')).toBeVisible();
   expect(await violations(page)).toEqual([]);
 });
 

@@ -17,4 +17,5 @@ export {
   togglePinch,
 } from './thumb-transforms.ts';
 export { accentGroups, doubleLength, createSwingTransform } from './regroup.ts';
+export { keepFingerPerString } from './finger-per-string.ts';
 export { TRANSFORMS, type TransformDefinition } from './transforms.ts';

@@ -3,6 +3,7 @@ import { subdivisionTicks, type Pattern } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 import { shiftInTime } from './displace.ts';
 import { swapLeadFinger } from './swap-lead-finger.ts';
+import { keepFingerPerString } from './finger-per-string.ts';
 import { accentGroups, doubleLength, createSwingTransform } from './regroup.ts';
 import { reverseStrokes } from './reverse.ts';
 import { doubleNoteValues, halveNoteValues } from './scale-time.ts';
@@ -55,6 +56,12 @@ export const TRANSFORMS: readonly TransformDefinition[] = [
   { key: 'higher', name: message('transform.higher.name'), group: 'strings', transform: fixed(moveStrings(-1)) },
   { key: 'mirror', name: message('transform.mirror.name'), group: 'strings', transform: fixed(mirrorStrings) },
   { key: 'swap-lead', name: message('transform.swap-lead.name'), group: 'hand', transform: fixed(swapLeadFinger) },
+  {
+    key: 'finger-per-string',
+    name: message('transform.finger-per-string.name'),
+    group: 'hand',
+    transform: fixed(keepFingerPerString),
+  },
   {
     key: 'group-3',
     name: message('transform.accent-group.name', { count: 3 }),

@@ -4,7 +4,9 @@ import {
   getFigureTexture,
   createBarPattern,
   createMelodyEdit,
+  createIdGenerator,
   createStrokesEdit,
+  keepFingerPerString,
   type Bar,
   type EditScope,
   type Stroke,
@@ -42,6 +44,10 @@ const Editor = ({
   const playing = usePlayer(pattern, digits);
   const box = useRef<HTMLDivElement>(null);
   const width = useElementWidth(box);
+  const fingerPerString = (): void => {
+    const { document, selection, tryEdit } = bench.getState();
+    tryEdit(keepFingerPerString(document, [...selection], createIdGenerator(document)));
+  };
   const nothing = useCallback(() => undefined, []);
   useKeyboardShortcuts(
     { bench, playing, showKeys: nothing, showView: nothing, showFigure: nothing, showChords: nothing },
@@ -54,6 +60,9 @@ const Editor = ({
         <p className="text-soft">
           <Say text="songs.bar-bench-how" />
         </p>
+        <Button variant="quiet" size="sm" disabled={pattern.strokes.length === 0} onClick={fingerPerString}>
+          {say('transform.finger-per-string.name')}
+        </Button>
         <div ref={box}>{width > 0 && <FingeringDiagramEditor judged={judged} width={width} playing={playing} />}</div>
         {refused && (
           <p className="finding finding-trouble" role="alert">

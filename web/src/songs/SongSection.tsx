@@ -25,6 +25,7 @@ import { Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
+import { SectionDampingSelect } from './SectionDampingSelect.tsx';
 import { BARS_PER_ROW } from './song-shortcuts.ts';
 import { useShownKey } from './useShownKey.ts';
 import { formatBarNumerals } from './bar-numerals.ts';
@@ -229,7 +230,7 @@ const SectionTempo = ({ section }: { readonly section: Section }) => {
     setTyped(null);
   };
   return (
-    <label className={section.tempo === undefined ? 'section-tempo' : 'section-tempo section-tempo-own'}>
+    <label className={section.tempo === undefined ? 'section-setting' : 'section-setting section-setting-own'}>
       {say('songs.')}
       <input
         aria-label={say('songs.tempo-of-bpm', { name: section.name })}
@@ -345,6 +346,7 @@ export const SongSection = ({
         <SectionName section={section} />
         <span className="text-soft">{say('term.bars', { count: section.bars.length })}</span>
         <SectionTempo section={section} />
+        <SectionDampingSelect section={section} />
         <SectionTools section={section} />
       </header>
       <BarRow place={section.id} {...known} />

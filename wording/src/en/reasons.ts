@@ -11,6 +11,8 @@ export const reasons = {
   'reason.diminish-too-fine': 'The notes are already as short as they can be written.',
   'reason.no-leading-finger':
     'No finger leads here. Pin some notes or choose a strict-alternation school with a leading finger.',
+  'reason.more-strings-than-fingers':
+    'There are more strings than fingers. Select notes on fewer strings or choose another school.',
   'reason.repeat-too-long': 'Repeated twice, the pattern would be too long.',
   'reason.transform-leaves-nothing':
     'That would leave nothing: the {kept, select, thumb {thumb plays} other {fingers play}} no notes here.',

@@ -10,6 +10,7 @@ export const transforms = {
   'transform.higher.name': 'Move up one string',
   'transform.mirror.name': 'Mirror strings',
   'transform.swap-lead.name': 'Swap leading finger',
+  'transform.finger-per-string.name': 'One finger per string',
   'transform.bind-bass.name': 'Bass follows the chord',
   'transform.halve-thumb.name': 'Half as many thumb notes',
   'transform.double-thumb.name': 'Twice as many thumb notes',

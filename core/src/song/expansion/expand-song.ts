@@ -5,6 +5,7 @@ import {
   findStringOfRole,
   formatBarStrokeId,
   formatStrokeReference,
+  isThumbStroke,
   type VariableBar,
   type Pattern,
   type ChordRole,
@@ -13,7 +14,7 @@ import {
 } from '../../pattern/index.ts';
 import { flattenScore, type Score } from '../../score/index.ts';
 import { convertTempo, isSubdivisionPossible, ticksPerBeat, type Metre } from '../../time/index.ts';
-import type { Bar, BarChord, Song } from '../model/song.ts';
+import type { Bar, BarChord, SectionDamping, Song } from '../model/song.ts';
 import { unfoldForm, type PlayedBar } from '../model/unfold-form.ts';
 
 /** A stroke that nothing sounds of, because the chord mutes its string, and the sounding string next to it. */
@@ -163,6 +164,13 @@ const bindToChord = (song: Song, stroke: Stroke, voicing: Voicing): Stroke | und
   return fret === null ? undefined : { ...stroke, string, fret };
 };
 
+/** A stroke as its section has it damped; the thumb's part is what carries the chord's bass or lies on its strings. */
+const dampBySection = (song: Song, stroke: Stroke, damping: SectionDamping | undefined): Stroke => {
+  if (!damping || stroke.ring || stroke.harmonic) return stroke;
+  const isThumb = stroke.role !== undefined || isThumbStroke(song.instrument, stroke);
+  return damping === 'all' || isThumb ? { ...stroke, damped: true } : stroke;
+};
+
 interface ExpandedBar {
   readonly strokes: readonly Stroke[];
   readonly muted: readonly MutedStroke[];
@@ -181,6 +189,7 @@ interface BarCacheEntry {
   readonly at: number;
   readonly before: Voicing;
   readonly into: number;
+  readonly damping: SectionDamping | undefined;
   readonly song: Pick<Song, 'figures' | 'voicings' | 'instrument' | 'metre'>;
 }
 
@@ -194,21 +203,21 @@ const continuesFigure = ({ texture }: Bar): boolean =>
   typeof texture === 'object' && 'figure' in texture && texture.begins === 'runs on';
 
 const expandBar = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): ExpandedBar => {
-  const { bar, startTick } = played[index] as PlayedBar;
+  const { bar, startTick, damping } = played[index] as PlayedBar;
   const into = continuesFigure(bar) ? countContinuedTicks(played, index) : 0;
   const all = barCache.get(bar) ?? new Map<number, BarCacheEntry>();
   const known = all.get(index);
-  if (known?.at === startTick && known.before === before && known.into === into && hasSameContext(known.song, song))
-    return known.written;
+  const isAsBefore = known?.at === startTick && known.before === before && known.into === into;
+  if (isAsBefore && known.damping === damping && hasSameContext(known.song, song)) return known.written;
   const written = expandBarUncached(song, played, index, before);
   const { figures, voicings, instrument, metre } = song;
-  all.set(index, { written, at: startTick, before, into, song: { figures, voicings, instrument, metre } });
+  all.set(index, { written, at: startTick, before, into, damping, song: { figures, voicings, instrument, metre } });
   barCache.set(bar, all);
   return written;
 };
 
 const expandBarUncached = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): ExpandedBar => {
-  const { bar, ticks, startTick: start } = played[index] as PlayedBar;
+  const { bar, ticks, startTick: start, damping } = played[index] as PlayedBar;
   const loose = mergeMelody(expandUnboundStrokes(song, played, index), bar.melody);
   const muted: MutedStroke[] = [];
   const strokes: Stroke[] = [];
@@ -216,7 +225,7 @@ const expandBarUncached = (song: Song, played: readonly PlayedBar[], index: numb
     const voicing = getShapeAt(song, bar, stroke.at, before);
     const done = bindToChord(song, stroke, voicing);
     const id = formatStrokeReference({ bar: index, stroke: stroke.id, isMelody });
-    if (done) strokes.push({ ...done, id, at: stroke.at + start });
+    if (done) strokes.push({ ...dampBySection(song, done, damping), id, at: stroke.at + start });
     else {
       const nearest = findNearestSoundingString(voicing, stroke.string, stringCount(song.instrument));
       muted.push({ bar: index, stroke: stroke.id, string: stroke.string, chord: voicing.chord, nearest });

@@ -24,7 +24,7 @@ import {
 } from '../../formats/native/pattern-schema.ts';
 import { PATTERN_LIMITS, compareByTimeThenString } from '../../pattern/index.ts';
 import { validateSong } from '../model/validate-song.ts';
-import { FIGURE_RESTARTS, SONG_LIMITS, type Bar, type Song, type Texture } from '../model/song.ts';
+import { FIGURE_RESTARTS, SECTION_DAMPINGS, SONG_LIMITS, type Bar, type Song, type Texture } from '../model/song.ts';
 
 const strokesField = arraySchema(strokeSchema, SONG_LIMITS.strokes);
 
@@ -82,7 +82,11 @@ const songField = objectSchema(
     sections: arraySchema(
       objectSchema(
         { id: stringSchema(TEXT_LIMITS.id), name: stringSchema(60), bars: barsField },
-        { remark: stringSchema(SONG_LIMITS.words), tempo: numberSchema() },
+        {
+          remark: stringSchema(SONG_LIMITS.words),
+          tempo: numberSchema(),
+          damping: withDescription(enumSchema(SECTION_DAMPINGS), 'Whose notes the palm damps throughout.'),
+        },
       ),
       SONG_LIMITS.sections,
     ),

@@ -42,6 +42,12 @@ export interface Bar {
   readonly metre?: Metre;
 }
 
+/** Whose notes the palm damps throughout a section. */
+export type SectionDamping = 'thumb' | 'all';
+
+/** All of those. */
+export const SECTION_DAMPINGS: readonly SectionDamping[] = ['thumb', 'all'];
+
 /** A part of a song that has a name. */
 export interface Section {
   readonly id: string;
@@ -50,6 +56,8 @@ export interface Section {
   readonly remark?: string;
   /** Beats of the song's metre a minute, where it is not the song's tempo. */
   readonly tempo?: number;
+  /** Whose notes the palm damps; what rings or is a harmonic sounds on. */
+  readonly damping?: SectionDamping;
 }
 
 /** Bars that stand at the end of a section in one of its times, in place of as many of its last ones. */

@@ -1,4 +1,4 @@
-import { getBarTicks, type Bar, type FormEntry, type Section, type Song } from './song.ts';
+import { getBarTicks, type Bar, type FormEntry, type Section, type SectionDamping, type Song } from './song.ts';
 
 /** One bar as it is played, and where it comes from. */
 export interface PlayedBar {
@@ -17,9 +17,10 @@ export interface PlayedBar {
   readonly ticks: number;
   /** Beats of the song's metre a minute. */
   readonly tempo: number;
+  readonly damping?: SectionDamping;
 }
 
-type PositionField = 'formIndex' | 'startTick' | 'ticks' | 'tempo';
+type PositionField = 'formIndex' | 'startTick' | 'ticks' | 'tempo' | 'damping';
 
 const listBarsOfRepeat = (
   section: Section,
@@ -51,7 +52,8 @@ export const unfoldForm = (song: Pick<Song, 'sections' | 'form' | 'metre' | 'tem
       .map((played): PlayedBar => {
         const at = next;
         next += getBarTicks(song, played.bar);
-        return { ...played, formIndex: index, startTick: at, ticks: next - at, tempo: section.tempo ?? song.tempo };
+        const { tempo = song.tempo, damping } = section;
+        return { ...played, formIndex: index, startTick: at, ticks: next - at, tempo, ...(damping && { damping }) };
       });
   });
 };
