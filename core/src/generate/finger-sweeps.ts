@@ -21,6 +21,19 @@ const hammered = (frame: GeneratorContext, string: number, source: HammerSource)
 
 const plain = (string: number): UnplacedStroke => ({ string });
 
+/**
+ * The thumb rakes out over all but the top string, the index plays that and rakes back, the thumb has the lowest string
+ * again (common practice, no source).
+ */
+const withIndexOnTop = (sweep: readonly UnplacedStroke[], top: number): readonly UnplacedStroke[] => {
+  const turn = sweep.findIndex(({ string }) => string === top);
+  return sweep.map((stroke, index): UnplacedStroke => {
+    if (stroke.slur) return stroke;
+    const isRaked = index > 0 && index !== turn;
+    return { ...stroke, pin: index < turn ? 'p' : 'i', ...(isRaked && { rake: true }) };
+  });
+};
+
 /** Out over some strings and back without playing the ends twice, a hammer-on at the top or the bottom. */
 const outAndBack = (
   frame: GeneratorContext,
@@ -59,7 +72,9 @@ const cellsOf = (frame: GeneratorContext, values: GeneratorValues): readonly Unp
   const shape = getText(values, 'shape');
   if (shape === 'fives') return movingFives(lowest);
   if (shape === 'hammered-five') return hammeredFive(frame, lowest, source);
-  return outAndBack(frame, lowest, getNumber(values, 'strings'), getText(values, 'hammer'), source);
+  const count = getNumber(values, 'strings');
+  const sweep = outAndBack(frame, lowest, count, getText(values, 'hammer'), source);
+  return getText(values, 'top') === 'index' ? withIndexOnTop(sweep, lowest - count + 1) : sweep;
 };
 
 /** Finger sweeps: out with one digit after another, back by raking, with hammer-ons, or in moving groups of five. */
@@ -82,6 +97,16 @@ export const fingerSweepsGenerator: Generator = {
     },
     { kind: 'number', key: 'strings', label: message('generator.string-count.label'), least: 3, most: 5, initial: 4 },
     { kind: 'number', key: 'lowest', label: message('generator.lowest-string.label'), least: 3, most: 8, initial: 4 },
+    {
+      kind: 'choice',
+      key: 'top',
+      label: message('generator.finger-sweeps.top.label'),
+      initial: 'turn',
+      options: [
+        ['turn', message('generator.finger-sweeps.in-turn')],
+        ['index', message('generator.finger-sweeps.index-on-top')],
+      ],
+    },
     {
       kind: 'choice',
       key: 'hammer',

@@ -314,6 +314,14 @@ describe('hybrid figures and sweeps (common practice, no source)', () => {
     expect(digitsOf(made('hybrid-figures', values))).toMatch(digits);
   });
 
+  test('with the index on top the thumb rakes out over 4 3 2, the index has 1 and rakes back over 2 3', () => {
+    const pattern = made('finger-sweeps', { top: 'index' }, 'G');
+    expect(digitsOf(pattern)).toMatch(/^p p p i i i/);
+    const first = pattern.strokes.slice(0, 6);
+    expect(first.map(({ string }) => string)).toEqual([4, 3, 2, 1, 2, 3]);
+    expect(first.map(({ rake }) => rake ?? false)).toEqual([false, true, true, false, true, true]);
+  });
+
   test('a sweep goes out with p i m a and rakes back', () => {
     expect(digitsOf(made('finger-sweeps', {}, 'G'))).toMatch(/^p i m a a a/);
   });
