@@ -1,6 +1,23 @@
 import { say } from '@fleet-wren/wording';
+import {
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createPatternReference,
+  createSeededRandom,
+  createSongFromChart,
+  createTakeReference,
+  expandSong,
+  parseChart,
+  renderTake,
+  simulatePerformance,
+  valueOrThrow,
+  type PlayerModel,
+} from '@fleet-wren/core';
+import { listeningTo, soundFile } from './microphone.ts';
 import { expect, test, violations } from './studio.ts';
 import { beginSong } from './song-studio.ts';
+
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
 
 test('a song on the stand: pedal, keys and touch turn its bars, playing turns them by itself', async ({ page }) => {
   await beginSong(page, 'Ferry lane', '| C | F | G | C |');
@@ -33,6 +50,34 @@ test('a song on the stand: pedal, keys and touch turn its bars, playing turns th
   await page.keyboard.press('Escape');
   await expect(stand).toHaveCount(0);
   await expect(page.getByLabel(say('songs.song-name'))).toHaveValue('Ferry lane');
+});
+
+test('the stand turns its pages by what it hears', async ({ page }) => {
+  const song = valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | F | G | Am | Dm | E |')), 'Ferry lane'));
+  const { score, digits } = createPatternReference(expandSong(song).pattern);
+  const asked = createTakeReference(score, digits, 1);
+  // Four bars and the half of the fifth.
+  const five = asked.strokes.filter(({ onset }) => onset < (4.5 / 6) * asked.passSeconds - 0.01);
+  const performance = simulatePerformance({ ...asked, strokes: five }, STEADY, createSeededRandom(3));
+  const { sampleRate } = TAKE_PARAMETERS;
+  const samples = renderTake(performance, { sampleRate, random: createSeededRandom(4) });
+  await listeningTo(page, soundFile('ferry-lane.wav', samples, sampleRate));
+  await beginSong(page, 'Ferry lane', '| C | F | G | Am | Dm | E |');
+  await page.getByRole('link', { name: say('stand.open') }).click();
+  const stand = page.locator('.stand');
+  const listen = async (): Promise<void> => {
+    // The controls are in sight for a moment after a touch.
+    await stand.hover({ position: { x: 300, y: 300 } });
+    await stand.hover({ position: { x: 340, y: 300 } });
+    await stand.getByRole('button', { name: say('stand.listen') }).click();
+  };
+  await listen();
+  await expect(stand.getByRole('status').filter({ hasText: say('stand.listening') })).toBeVisible();
+  await expect(stand.getByText(/bar 5 of 6/)).toBeVisible({ timeout: 20_000 });
+  expect(await violations(page)).toEqual([]);
+  await listen();
+  await page.keyboard.press('Home');
+  await expect(stand.getByText(/bar 1 of 6/)).toBeVisible();
 });
 
 test('every step of a song’s build-up is a song with one press, and all are one sheet', async ({ page }) => {

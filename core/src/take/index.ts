@@ -12,6 +12,7 @@ export { TAKE_PARAMETERS } from './model/parameters.ts';
 export { alignNotesToScore } from './alignment/align-notes.ts';
 export { alignToScore } from './alignment/align-to-score.ts';
 export { LIVE_PARAMETERS, MIN_TEMPO_SHARE, LiveListener, type LiveEvent } from './live/live-listener.ts';
+export { ScoreFollower, type FollowedPosition } from './live/score-follower.ts';
 export { renderScoreAtTakeTempo, renderNotes } from './pattern/reference-audio.ts';
 export { describeTuningOffset } from './alignment/tuning-offset.ts';
 export { concatenateSamples } from './signal/concatenate.ts';

@@ -16,7 +16,17 @@ const PatternStand = () => {
   const digits = usePatternAnalysis(bench, hand)?.judgement.digits ?? NO_DIGITS;
   const playing = usePlayer(pattern, digits);
   const pages = useMemo(() => pagesOfPattern(pattern), [pattern]);
-  return <StandView title={pattern.name} pages={pages} digits={digits} playing={playing} loops={pattern.cyclic} />;
+  return (
+    <StandView
+      title={pattern.name}
+      pages={pages}
+      digits={digits}
+      playing={playing}
+      loops={pattern.cyclic}
+      piece={pattern}
+      hand={hand}
+    />
+  );
 };
 
 export default PatternStand;

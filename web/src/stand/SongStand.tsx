@@ -14,7 +14,16 @@ const Ready = ({ song, study }: { readonly song: Song; readonly study: SongAnaly
   const { digits } = study.analysis;
   const playing = usePlayer(study.expanded.pattern, digits);
   const pages = useMemo(() => pagesOfSong(song, study), [song, study]);
-  return <StandView title={song.name} pages={pages} digits={digits} playing={playing} loops={false} />;
+  return (
+    <StandView
+      title={song.name}
+      pages={pages}
+      digits={digits}
+      playing={playing}
+      loops={false}
+      piece={study.expanded.pattern}
+    />
+  );
 };
 
 const Judged = ({ song }: { readonly song: Song }) => {

@@ -1,13 +1,15 @@
 import './stand.scss';
 import { say } from '@fleet-wren/wording';
-import type { Digit } from '@fleet-wren/core';
-import { ChevronLeft, ChevronRight, Maximize, Play, Square, X } from 'lucide-react';
+import type { Digit, HandProfile, Pattern } from '@fleet-wren/core';
+import { ChevronLeft, ChevronRight, Ear, Maximize, Play, Square, X } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { useLocation, useNavigate } from 'react-router';
 import type { PlayerControls } from '../audio/usePlayer.ts';
 import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
 import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
+import { useFollower } from '../listening/useFollower.ts';
+import type { ListeningWorker } from '../listening/useListeningWorker.ts';
 import { useElementSize } from './useElementSize.ts';
 import { useScreenWakeLock } from '../components/useScreenWakeLock.ts';
 import { pageAfterKey, pageAt, type StandPage } from './stand-pages.ts';
@@ -113,18 +115,26 @@ const goFullScreen = (): void => {
 
 interface ControlsProps {
   readonly playing: PlayerControls;
+  readonly ear: ListeningWorker;
   readonly turn: (key: 'PageUp' | 'PageDown') => void;
   readonly leave: () => void;
   readonly shown: boolean;
 }
 
-const Control = ({ label, press, children }: { label: string; press: () => void; children: ReactNode }) => (
-  <button type="button" aria-label={label} title={label} onClick={press}>
+interface ControlProps {
+  readonly label: string;
+  readonly press: () => void;
+  readonly pressed?: boolean;
+  readonly children: ReactNode;
+}
+
+const Control = ({ label, press, pressed, children }: ControlProps) => (
+  <button type="button" aria-label={label} title={label} aria-pressed={pressed} onClick={press}>
     {children}
   </button>
 );
 
-const Controls = ({ playing, turn, leave, shown }: ControlsProps) => (
+const Controls = ({ playing, ear, turn, leave, shown }: ControlsProps) => (
   <div className={shown ? 'stand-controls stand-controls-shown' : 'stand-controls'}>
     <Control label={say('stand.leave')} press={leave}>
       <X size={26} aria-hidden />
@@ -142,6 +152,9 @@ const Controls = ({ playing, turn, leave, shown }: ControlsProps) => (
     <Control label={say('stand.next-bar')} press={() => turn('PageDown')}>
       <ChevronRight size={30} aria-hidden />
     </Control>
+    <Control label={say('stand.listen')} pressed={ear.on} press={ear.on ? ear.stop : ear.start}>
+      <Ear size={26} aria-hidden />
+    </Control>
     <Control label={say('stand.full-screen')} press={goFullScreen}>
       <Maximize size={24} aria-hidden />
     </Control>
@@ -155,10 +168,29 @@ interface StandViewProps {
   readonly playing: PlayerControls;
   /** Whether the first bar follows the last. */
   readonly loops: boolean;
+  /** The whole, as it is played, and whose hand plays it: what is listened for. */
+  readonly piece: Pattern;
+  readonly hand?: HandProfile;
 }
 
+/** Says that it listens, or why it cannot. */
+const EarState = ({ ear }: { readonly ear: ListeningWorker }) => {
+  if (ear.trouble)
+    return (
+      <span className="stand-ear" role="alert">
+        {ear.trouble}
+      </span>
+    );
+  if (!ear.on) return null;
+  return (
+    <span className="stand-ear" role="status">
+      <Ear size={18} aria-hidden /> {say('stand.listening')}
+    </span>
+  );
+};
+
 /** Music on a stand a metre away: the bar that is played, large, and the next one below it. Nothing else in sight. */
-export const StandView = ({ title, pages, digits, playing, loops }: StandViewProps) => {
+export const StandView = ({ title, pages, digits, playing, loops, piece, hand }: StandViewProps) => {
   const [page, setPage] = useState(0);
   const navigate = useNavigate();
   const { touched, touch } = useRecentTouch();
@@ -169,6 +201,7 @@ export const StandView = ({ title, pages, digits, playing, loops }: StandViewPro
     [pages.length, loops],
   );
   useFollowedPage(playing, pages, setPage);
+  const ear = useFollower(piece, hand, (tick) => setPage(pageAt(pages, tick)));
   useScreenWakeLock();
   useNothingBehind();
   const { toggle } = playing;
@@ -211,7 +244,8 @@ export const StandView = ({ title, pages, digits, playing, loops }: StandViewPro
         aria-hidden
         onClick={() => turn('PageDown')}
       />
-      <Controls playing={playing} turn={turn} leave={leave} shown={touched} />
+      <EarState ear={ear} />
+      <Controls playing={playing} ear={ear} turn={turn} leave={leave} shown={touched} />
     </main>,
     document.body,
   );

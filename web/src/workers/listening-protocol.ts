@@ -1,4 +1,4 @@
-import type { HandProfile, LiveEvent, Pattern, LevelCheck } from '@fleet-wren/core';
+import type { FollowedPosition, HandProfile, LiveEvent, Pattern, LevelCheck } from '@fleet-wren/core';
 
 /** What the listening worker is told. */
 export type ListenerRequest =
@@ -10,6 +10,14 @@ export type ListenerRequest =
       /** Where the sound comes in. */
       readonly sound: MessagePort;
     }
+  /** A piece that is played through, whose place is wanted. */
+  | {
+      readonly kind: 'follow';
+      readonly pattern: Pattern;
+      readonly hand: HandProfile | undefined;
+      readonly sampleRate: number;
+      readonly sound: MessagePort;
+    }
   /** Strokes of a tapping test, run by run. */
   | { readonly kind: 'strokes'; readonly sampleRate: number; readonly sound: MessagePort }
   /** Another figure from now on. */
@@ -18,6 +26,8 @@ export type ListenerRequest =
 /** What the listening worker says. */
 export type ListenerEvent =
   | { readonly kind: 'heard'; readonly event: LiveEvent }
+  /** Where in a piece the player is, in ticks of the pattern. */
+  | { readonly kind: 'position'; readonly position: FollowedPosition }
   /** The loudest of the last tenth of a second, 0 to 1. */
   | { readonly kind: 'level'; readonly level: number }
   | { readonly kind: 'check'; readonly check: LevelCheck }

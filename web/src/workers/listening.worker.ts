@@ -1,12 +1,14 @@
 import {
   LiveListener,
   Resampler,
+  ScoreFollower,
   TAKE_PARAMETERS,
   TAP_RUN_SECONDS,
   checkLevel,
   concatenateSamples,
   createPatternReference,
   detectOnsets,
+  playedSpan,
   type HandProfile,
   type Pattern,
 } from '@fleet-wren/core';
@@ -86,6 +88,23 @@ const startListening = (sound: MessagePort, sampleRate: number): void =>
     return (samples) => (listener?.push(samples) ?? []).map((event) => ({ kind: 'heard', event }) as const);
   });
 
+/** Follows a piece, and anew from wherever the player is after a gap. */
+const startFollowing = (
+  { pattern, hand }: { readonly pattern: Pattern; readonly hand: HandProfile | undefined },
+  sound: MessagePort,
+  sampleRate: number,
+): void => {
+  const { score, digits } = createPatternReference(pattern, hand);
+  const { from } = playedSpan(pattern);
+  listenWhole(sound, sampleRate, () => {
+    const follower = new ScoreFollower(score, digits);
+    return (samples) =>
+      follower
+        .push(samples)
+        .map((position) => ({ kind: 'position', position: { ...position, tick: position.tick + from } }) as const);
+  });
+};
+
 /** A run begins when it is so loud, and the next one after so many seconds. */
 const RUN_DETECTION = { loud: 0.02, rest: 1.5 } as const;
 
@@ -111,6 +130,7 @@ const createRunDetector = (): Listen => {
 
 self.onmessage = ({ data }: MessageEvent<ListenerRequest>) => {
   if (data.kind === 'strokes') return listenWhole(data.sound, data.sampleRate, createRunDetector);
+  if (data.kind === 'follow') return startFollowing(data, data.sound, data.sampleRate);
   wanted = data;
   if (data.kind === 'listen') startListening(data.sound, data.sampleRate);
   else newEar();

@@ -9,5 +9,8 @@ export const stand = {
   'stand.next-bar': 'Next bar',
   'stand.previous': 'Previous bar',
   'stand.leave': 'Close',
+  'stand.listen': 'Turn pages by listening',
+  'stand.listening': 'Listening',
+  'stand.turn-by-hand': 'turn the pages with a key or a pedal',
   'stand.full-screen': 'Full screen',
 } as const;
