@@ -43,7 +43,7 @@ export const TakeChart = ({ asked: { score, referenceNotes }, judgement, childre
   const once = referenceNotes.strokes.filter(({ pass }) => pass === 0);
   const drawn = judgement.heard.strokes.flatMap((stroke): readonly Drawn[] => {
     const one = referenceNotes.strokes[stroke.asked];
-    if (!one) return [];
+    if (!one || stroke.what === 'unplayed') return [];
     const at = one.onset - one.pass * referenceNotes.passSeconds;
     const beside = stroke.at === null ? 0 : (stroke.at - stroke.pulse) * WIDER;
     const spread =

@@ -1,25 +1,24 @@
-import type { TakeAssessment } from '@fleet-wren/core';
+import type { TakeAssessment, TakeReference } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, type RefObject } from 'react';
-import { computePassStarts, positionInPass } from './pass-starts.ts';
+import { listPassPlaces, positionInPass } from './pass-starts.ts';
 
 interface CursorProps {
   readonly audio: RefObject<HTMLAudioElement | null>;
   readonly judgement: TakeAssessment;
-  /** Strokes of one time through. */
-  readonly each: number;
+  readonly asked: TakeReference;
   /** Where the figure begins and ends in the picture, as shares of its width. */
   readonly span: readonly [from: number, to: number];
 }
 
 /** Goes through the picture as the take is heard; nothing else is drawn anew for it. */
-export const TakeCursor = ({ audio, judgement, each, span: [from, to] }: CursorProps) => {
+export const TakeCursor = ({ audio, judgement, asked, span: [from, to] }: CursorProps) => {
   const line = useRef<HTMLSpanElement>(null);
-  const begins = useMemo(() => computePassStarts(judgement, each), [judgement, each]);
+  const places = useMemo(() => listPassPlaces(judgement, asked), [judgement, asked]);
   useEffect(() => {
     let frame = 0;
     const look = (): void => {
       const player = audio.current;
-      const place = player && !player.paused ? positionInPass(begins, player.currentTime) : null;
+      const place = player && !player.paused ? positionInPass(places, player.currentTime) : null;
       if (line.current) {
         line.current.hidden = place === null;
         line.current.style.left = `${100 * (from + (place ?? 0) * (to - from))}%`;
@@ -28,6 +27,6 @@ export const TakeCursor = ({ audio, judgement, each, span: [from, to] }: CursorP
     };
     frame = requestAnimationFrame(look);
     return () => cancelAnimationFrame(frame);
-  }, [audio, begins, from, to]);
+  }, [audio, places, from, to]);
   return <span ref={line} className="take-cursor" hidden aria-hidden="true" />;
 };

@@ -105,7 +105,7 @@ export const TakePlayer = ({ take, asked }: PlaybackProps) => {
   return (
     <section aria-label={say('takes.take')} className="take-playback">
       <TakeChart asked={asked} judgement={judgement}>
-        <TakeCursor audio={audio} judgement={judgement} each={strokesPerPass} span={CHART_SPAN} />
+        <TakeCursor audio={audio} judgement={judgement} asked={asked.referenceNotes} span={CHART_SPAN} />
       </TakeChart>
       <div className="take-player">
         <audio

@@ -1,4 +1,4 @@
-import type { TakeAssessment } from '@fleet-wren/core';
+import type { TakeAssessment, TakeReference } from '@fleet-wren/core';
 
 /** Seconds at which each time through begins by the player's own pulse, and at which the last one ends. */
 export const computePassStarts = ({ heard: { strokes, cycles } }: TakeAssessment, each: number): readonly number[] => {
@@ -10,9 +10,41 @@ export const computePassStarts = ({ heard: { strokes, cycles } }: TakeAssessment
   return [...begins, last + length];
 };
 
-/** How far through the figure a second of the take is, 0 to 1; null before and after it is played. */
-export const positionInPass = (begins: readonly number[], seconds: number): number | null => {
-  const cycle = begins.findLastIndex((begin) => begin <= seconds);
-  const [from, to] = [begins[cycle], begins[cycle + 1]];
-  return from === undefined || to === undefined || to <= from ? null : (seconds - from) / (to - from);
+/** A stroke that was played: its second of the take, how far through the figure it is, 0 to 1, and its pass. */
+export interface PassPlace {
+  readonly at: number;
+  readonly place: number;
+  readonly pass: number;
+}
+
+/** Where in the figure the player was, stroke by stroke; what was not played is left out. */
+export const listPassPlaces = (
+  { heard: { strokes } }: TakeAssessment,
+  { strokes: asked, passSeconds }: Pick<TakeReference, 'strokes' | 'passSeconds'>,
+): readonly PassPlace[] =>
+  strokes
+    .flatMap((stroke): readonly PassPlace[] => {
+      const one = asked[stroke.asked];
+      if (!one || stroke.what === 'unplayed') return [];
+      return [{ at: stroke.pulse, place: one.onset / passSeconds - one.pass, pass: one.pass }];
+    })
+    .sort((a, b) => a.at - b.at);
+
+/** Seconds after a stroke at which nobody plays any more, if none follows in its pass. */
+const REST_SECONDS = 1;
+
+/** How far through the figure a second of the take is, 0 to 1; null before and after it is played, and in rests. */
+export const positionInPass = (places: readonly PassPlace[], seconds: number): number | null => {
+  const index = places.findLastIndex(({ at }) => at <= seconds);
+  const here = places[index];
+  if (!here) return null;
+  const [before, next] = [places.findLast(({ at }) => at < here.at), places[index + 1]];
+  const end =
+    next && next.pass === here.pass + 1 && next.place < here.place ? { ...next, place: next.place + 1 } : next;
+  const isOnTheWay = end && end.place > here.place && end.at - here.at < REST_SECONDS + 2 * (end.place - here.place);
+  const [from, to] = isOnTheWay ? [here, end] : [before, here];
+  const pace = from && to && to.place > from.place ? (to.at - from.at) / (to.place - from.place) : null;
+  if (pace === null || (!isOnTheWay && seconds - here.at > REST_SECONDS)) return null;
+  const place = here.place + (seconds - here.at) / pace;
+  return place <= 1 ? place : null;
 };

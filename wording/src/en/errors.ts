@@ -64,7 +64,7 @@ export const errors = {
   'error.take-tuned':
     'The guitar sounds {by} {way, select, higher {higher} other {lower}} than the pattern. Check the tuning and the capo.',
   'error.take-does-not-fit':
-    'This doesn’t match the pattern, or the tempo is more than a third off. Check the pattern and the tempo.',
+    'This doesn’t match the pattern, or it breaks off too often to follow. Check the pattern, and play it through once.',
   'error.sound-wrong': '{problem}',
   'error.pin-not-in-school':
     'At {where}: {digit} is pinned, which this school does not use. The pin stays; the other notes adapt.',

@@ -8,6 +8,16 @@ export const recordings = {
   'take.nothing-stands-out-partly-timed':
     'Every note is there and nothing stands out. The timing of these fingers could not be measured: {fingers}.',
 
+  'take.stops':
+    '{count, plural, one {One stop} other {# stops}}, {here, plural, =1 {the first} other {# of them}} after {place}.',
+  'take.stops.advice': 'Loop from {from} into {to}, slowly, until it runs on by itself; then play from the beginning.',
+  'take.other-tempo': 'Played at {played} bpm; the pattern is set to {asked} bpm.',
+  'take.other-tempo.advice': 'Everything is judged at the tempo you played.',
+  'take.guitar-off-pitch': 'The whole guitar is {cents} cents {way, select, flat {flat} other {sharp}}.',
+  'take.guitar-off-pitch.details': 'A is about {hertz} Hz.',
+  'take.guitar-off-pitch.advice': 'Tune to 440 Hz, or leave it if you play with others at this pitch.',
+  'take.string-out-of-tune': 'String {string} is {cents} cents {way, select, flat {flat} other {sharp}}.',
+  'take.string-out-of-tune.advice': 'Tune string {string} before you go on.',
   'take.finger-off-time': 'The {finger} is {when, select, late {late} other {early}} compared with the other fingers.',
   'take.off-time-details': '{ms} ms {when, select, late {behind} other {ahead}} (median).',
   'take.finger-late.advice':
@@ -66,6 +76,9 @@ export const recordings = {
   'pass.off-time': '{when, select, late {late} other {early}} at {place}',
   'pass.extra-note': 'an extra note ({note})',
   'pass.unclear': 'too little of this pass could be measured in the recording',
+  'pass.begun-later': 'begun after its first note, so not counted',
+  'pass.stopped': 'stopped on the way, then went on',
+  'pass.broken-off': 'broken off after {place}',
   'pass.interrupted': 'interrupted before the end',
 
   'player.steady': 'Steady player',

@@ -1,7 +1,12 @@
 import type { PlayedNote } from '../../formats/index.ts';
 import type { TakeReference } from '../model/reference.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
-import { createTakeAlignment, refineAlignment, alignWithAdaptedLevels } from './align-to-score.ts';
+import {
+  alignNotesAlongRoute,
+  createTakeAlignment,
+  refineAlignment,
+  alignWithAdaptedLevels,
+} from './align-to-score.ts';
 import type { TakeAlignment } from '../model/take-alignment.ts';
 import { createAlignmentScene, type AlignmentScene } from './onset-pairing.ts';
 import { OnsetRefiner } from '../onsets/onset-refiner.ts';
@@ -57,4 +62,13 @@ export const alignNotesToScore = (notes: readonly PlayedNote[], asked: TakeRefer
     understood.hypothesis.score,
   );
   return { ...heard, extras: [...heard.extras, ...findUnexpectedPitches(scene, notes)] };
+};
+
+/** The same of notes that were stopped, begun again or played at quite another tempo; null where they were not. */
+export const alignPlayedNotesAlongRoute = (
+  notes: readonly PlayedNote[],
+  asked: TakeReference,
+): TakeAlignment | null => {
+  const heard = alignNotesAlongRoute(asked, (scene) => createActivations(scene, notes), createOnsetTimes(notes));
+  return heard && { ...heard, extras: [...heard.extras, ...findUnexpectedPitches(createAlignmentScene(asked), notes)] };
 };

@@ -1,4 +1,4 @@
-import type { TakeReference } from '../model/reference.ts';
+import { repeatReference, type TakeReference } from '../model/reference.ts';
 import type { OnsetPeak } from '../onsets/align-peaks.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { findInsertions } from './insertions.ts';
@@ -17,7 +17,15 @@ import {
 } from './onset-pairing.ts';
 import { OnsetRefiner } from '../onsets/onset-refiner.ts';
 import { computeAttackEnvelope } from '../signal/attack-envelope.ts';
-import { trackBeats, findTakeStart, type TempoHypothesis } from './tempo-hypotheses.ts';
+import { computeFit, trackBeats, findTakeStart, type TempoHypothesis } from './tempo-hypotheses.ts';
+import { findPlayedRoute, type PlayedStretch } from './played-route.ts';
+import {
+  createRouteReference,
+  listPlayedPasses,
+  mergeRoute,
+  type PlayedPasses,
+  type RouteReference,
+} from './align-route.ts';
 import {
   createHarmonicTemplates,
   adaptTemplates,
@@ -113,10 +121,14 @@ export const alignWithAdaptedLevels = (
 };
 
 /** First with strings as they are supposed to sound, then as they sound in this take. */
-const alignWithAdaptedTemplates = (scene: AlignmentScene, innovation: SpectralFlux): AlignmentState => {
+const alignWithAdaptedTemplates = (
+  scene: AlignmentScene,
+  innovation: SpectralFlux,
+  known?: AlignmentState['hypothesis'],
+): AlignmentState => {
   const templates = createHarmonicTemplates(scene.pitches);
   const strengths = computeActivations(innovation, templates);
-  const { pairing, hypothesis } = alignOnce(scene, strengths, estimateInitialLevels(strengths));
+  const { pairing, hypothesis } = alignOnce(scene, strengths, estimateInitialLevels(strengths), known);
   const learnt = computeActivations(
     innovation,
     adaptTemplates(innovation, templates, strengths, collectAnchors(scene, pairing)),
@@ -206,4 +218,68 @@ export const alignToScore = (
     new OnsetRefiner(computeAttackEnvelope(samples), computeOnsetLags(scene)),
   );
   return createTakeAlignment(listened, understood.hypothesis.score);
+};
+
+/** How much slower or quicker than asked a take may be to be laid out as it was asked. */
+const PLAIN_TEMPO_RATIO = 1.25;
+
+/** Whether a take is one stretch about as quick as asked: nothing is to be found out about its way. */
+const isPlainRoute = (stretches: readonly PlayedStretch[]): boolean =>
+  stretches.length === 1 &&
+  stretches.every(({ tempoRatio }) => tempoRatio < PLAIN_TEMPO_RATIO && tempoRatio > 1 / PLAIN_TEMPO_RATIO);
+
+/** A way that is known: nothing has to be sought. */
+const KNOWN_START = { offset: 0, tempoRatio: 1, score: 0 } as const;
+
+/** The way a player took, ready to be listened to; null where it is the plain one, or none is found. */
+interface KnownRoute {
+  readonly once: AlignmentScene;
+  readonly played: PlayedPasses;
+  readonly route: RouteReference;
+  readonly scene: AlignmentScene;
+}
+
+const findRoute = (once: AlignmentScene, activations: PitchActivations): KnownRoute | null => {
+  const stretches = findPlayedRoute(once, activations, estimateInitialLevels(activations));
+  if (stretches.length === 0 || isPlainRoute(stretches)) return null;
+  const played = listPlayedPasses(stretches, once);
+  if (played.passes.length === 0) return null;
+  const route = createRouteReference(once, played);
+  return { once, played, route, scene: createAlignmentScene(route.reference) };
+};
+
+const createRouteAlignment = ({ once, played, route }: KnownRoute, listened: AlignmentEvidence): TakeAlignment => {
+  const fit = computeFit(createSearchInput(listened.scene, listened.activations, listened.levels));
+  return mergeRoute(once, played, route, { ...classifyNotes(listened, played.passes.length), fit });
+};
+
+/**
+ * Hears a take that was stopped, begun again anywhere, or played at quite another tempo, along the way the player took;
+ * null where there is nothing to that.
+ */
+export const alignAlongRoute = (
+  samples: Float32Array,
+  asked: TakeReference,
+  innovation: SpectralFlux,
+): TakeAlignment | null => {
+  const once = createAlignmentScene(repeatReference(asked, 1));
+  const activations = computeActivations(innovation, createHarmonicTemplates(once.pitches));
+  const known = findRoute(once, activations);
+  if (!known) return null;
+  const understood = alignWithAdaptedTemplates(known.scene, innovation, KNOWN_START);
+  const onsets = new OnsetRefiner(computeAttackEnvelope(samples), computeOnsetLags(known.scene));
+  return createRouteAlignment(known, refineAlignment(known.scene, understood, onsets));
+};
+
+/** The same of notes, as activations and exact onsets. */
+export const alignNotesAlongRoute = (
+  asked: TakeReference,
+  createActivations: (scene: AlignmentScene) => PitchActivations,
+  onsets: OnsetRefiner,
+): TakeAlignment | null => {
+  const once = createAlignmentScene(repeatReference(asked, 1));
+  const known = findRoute(once, createActivations(once));
+  if (!known) return null;
+  const understood = alignWithAdaptedLevels(known.scene, createActivations(known.scene), KNOWN_START);
+  return createRouteAlignment(known, refineAlignment(known.scene, understood, onsets, true));
 };

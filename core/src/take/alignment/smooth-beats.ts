@@ -10,7 +10,7 @@ export interface OnsetPair {
 }
 
 /** The line through some strokes about a time, by weighted least squares; strokes far beside it count little. */
-const fitLocalLine = (heard: readonly OnsetPair[], at: number): number | null => {
+export const fitLocalLine = (heard: readonly OnsetPair[], at: number): number | null => {
   let [a, b] = [0, 1];
   let fitted = false;
   for (let round = 0; round < 3; round += 1) {

@@ -147,6 +147,16 @@ const computeChanceScore = ({ pitchIndex, salience }: ScoreSearchInput, count: n
 /** How far beyond chance a beginning fits, 0 to 1. */
 const normaliseScore = (score: number, chance: number): number => max(0, (score - chance) / (1 - chance));
 
+/** How far beyond chance all that is asked fits at its own times, 0 to 1. */
+export const computeFit = (looked: ScoreSearchInput): number => {
+  const count = looked.reference.strokes.length;
+  if (count === 0) return 0;
+  return normaliseScore(
+    scoreHypothesis(looked, { offset: 0, tempoRatio: 1 }, count),
+    computeChanceScore(looked, count),
+  );
+};
+
 /** Strokes a part has to have to be told from noise. */
 const MIN_SEGMENT_STROKES = 3;
 

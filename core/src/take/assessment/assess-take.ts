@@ -5,7 +5,7 @@ import type { PlayedNote } from '../../formats/index.ts';
 import { midiToPitchClass } from '../../instrument/index.ts';
 import { displayNote, spellTogether, type SpelledNote } from '../../theory/index.ts';
 import type { Score } from '../../score/index.ts';
-import type { TakeReference } from '../model/reference.ts';
+import { repeatReference, type TakeReference } from '../model/reference.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
   getReferenceStroke,
@@ -20,8 +20,10 @@ import {
 } from './assessment-context.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { findTakeDiagnostics } from './take-diagnostics.ts';
-import { alignNotesToScore } from '../alignment/align-notes.ts';
-import { alignToScore } from '../alignment/align-to-score.ts';
+import { hasAskedPitches } from './pitch-check.ts';
+import { findTuningDiagnostics, measureStringTuning } from './string-tuning.ts';
+import { alignNotesToScore, alignPlayedNotesAlongRoute } from '../alignment/align-notes.ts';
+import { alignAlongRoute, alignToScore } from '../alignment/align-to-score.ts';
 import type { PassSlip, SlipReason } from '../model/pass-slip.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
@@ -29,7 +31,7 @@ import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import { describeTuningOffset, estimateTuningOffset } from '../alignment/tuning-offset.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE_VERSION = 5;
+export const TAKE_ENGINE_VERSION = 6;
 
 /** How one time through went. */
 export interface PassAssessment {
@@ -59,7 +61,9 @@ const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorSta
   const fingers = played.filter((stroke) => getAlignedActuator(now, stroke) !== 'p');
   const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));
   const digits = ACTUATORS.flatMap((striker): readonly Omit<ActuatorStatistics, 'timed'>[] => {
-    const all = now.alignment.strokes.filter((stroke) => getAlignedActuator(now, stroke) === striker);
+    const all = now.alignment.strokes.filter(
+      (stroke) => stroke.what !== 'unplayed' && getAlignedActuator(now, stroke) === striker,
+    );
     const own = all.filter(({ what }) => what === 'matched');
     if (all.length === 0) return [];
     const late = getReliableAsynchronies(own);
@@ -130,8 +134,28 @@ const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): P
     : null;
 };
 
+/** A pass that was begun later, broken off or stopped on the way; null where it was played in one go. */
+const assessPartialPass = (
+  now: AssessmentContext,
+  cycle: number,
+  own: readonly AlignedStroke[],
+): PassAssessment | null => {
+  const isPlayed = ({ what }: AlignedStroke): boolean => what !== 'unplayed';
+  const isStopped = now.alignment.stopped?.includes(cycle) ?? false;
+  if (own.every(isPlayed) && !isStopped) return null;
+  const last = own.findLast(isPlayed);
+  if (!last || own.at(-1) === last) {
+    if (!isStopped) return { cycle, verdict: 'unclear', why: message('pass.begun-later') };
+    return { cycle, verdict: 'slipped', why: message('pass.stopped'), slip: { reason: 'interrupted' } };
+  }
+  const why = message('pass.broken-off', { place: describeStrokePosition(now, last.asked) });
+  return { cycle, verdict: 'slipped', ...strokeError(now, last, 'interrupted', why) };
+};
+
 /** How one time through went, by its strokes. */
 const assessPassStrokes = (now: AssessmentContext, cycle: number, own: readonly AlignedStroke[]): PassAssessment => {
+  const partial = assessPartialPass(now, cycle, own);
+  if (partial) return partial;
   const untold = own.filter(({ what }) => what === 'unclear').length;
   const error = findPassError(now, own);
   if (error) return { cycle, verdict: 'slipped', ...error };
@@ -179,27 +203,65 @@ const checkTuning = (asked: TakeReference, innovation: SpectralFlux): Result<nev
   return by === 0 ? null : failure(createProblem('take-tuned', describeTuningOffset(by)));
 };
 
-/** What was heard of a take judged; refused where it does not fit. */
-const assessAlignment = (heard: TakeAlignment, score: Score, asked: TakeReference): Result<TakeAssessment> => {
-  const told = heard.strokes.filter(({ what }) => what === 'matched').length;
-  const share = told / Math.max(1, heard.strokes.length);
-  const doubtful =
+const countStrokes = ({ strokes }: TakeAlignment, ...kinds: readonly AlignedStroke['what'][]): number =>
+  strokes.filter(({ what }) => kinds.includes(what)).length;
+
+/** Whether what was heard is what was asked. */
+const doesFit = (heard: TakeAlignment): boolean => {
+  const played = heard.strokes.length - countStrokes(heard, 'unplayed');
+  const share = countStrokes(heard, 'matched') / Math.max(1, played);
+  const isDoubtful =
     heard.fit < TAKE_DIAGNOSTIC_THRESHOLDS.minConfidence && share < TAKE_DIAGNOSTIC_THRESHOLDS.minMatchedShare;
-  if (
-    heard.cycles === 0 ||
-    heard.fit < TAKE_DIAGNOSTIC_THRESHOLDS.minFit ||
-    share < TAKE_DIAGNOSTIC_THRESHOLDS.minDetectedShare ||
-    doubtful
-  )
-    return failure(createProblem('take-does-not-fit'));
-  const now: AssessmentContext = { reference: asked, score, alignment: heard };
+  return (
+    heard.cycles > 0 &&
+    heard.fit >= TAKE_DIAGNOSTIC_THRESHOLDS.minFit &&
+    share >= TAKE_DIAGNOSTIC_THRESHOLDS.minDetectedShare &&
+    !isDoubtful
+  );
+};
+
+/**
+ * Whether a way with stops or at another tempo is surely this figure. Cut in pieces it may be laid over much, but then
+ * there is much it does not explain.
+ */
+const isSureRoute = (heard: TakeAlignment): boolean => {
+  const matched = countStrokes(heard, 'matched');
+  const unexplained = countStrokes(heard, 'missed', 'wrong-string', 'unclear') + heard.extras.length;
+  const { minRouteFit, maxRouteErrors, minStrokes } = TAKE_DIAGNOSTIC_THRESHOLDS;
+  return matched >= minStrokes && heard.fit >= minRouteFit && unexplained <= maxRouteErrors * matched;
+};
+
+/** What a way of hearing a take explains: strokes that were heard, less those it has to say were not. */
+const explains = (heard: TakeAlignment): number =>
+  countStrokes(heard, 'matched') - countStrokes(heard, 'missed', 'wrong-string');
+
+/** The plain way of hearing a take, or the player's own way where that surely explains more. */
+const chooseAlignment = (plain: TakeAlignment, route: TakeAlignment | null): TakeAlignment => {
+  if (!route || !isSureRoute(route)) return plain;
+  const margin = TAKE_DIAGNOSTIC_THRESHOLDS.routeMargin * countStrokes(route, 'matched');
+  return !doesFit(plain) || explains(route) > explains(plain) + margin ? route : plain;
+};
+
+/** What was heard of a take judged; refused where it does not fit. Of notes there are no samples, and no tuning. */
+const assessAlignment = (
+  heard: TakeAlignment,
+  score: Score,
+  asked: TakeReference,
+  samples?: Float32Array,
+): Result<TakeAssessment> => {
+  if (!doesFit(heard)) return failure(createProblem('take-does-not-fit'));
+  // Who plays quicker than asked plays more passes than were laid out.
+  const reference = heard.cycles > asked.passes ? repeatReference(asked, heard.cycles) : asked;
+  if (samples && !hasAskedPitches(samples, score, reference, heard)) return failure(createProblem('take-does-not-fit'));
+  const now: AssessmentContext = { reference, score, alignment: heard };
   const digits = computeActuatorStatistics(now);
+  const tuning = samples ? findTuningDiagnostics(measureStringTuning(samples, score, reference, heard)) : [];
   return success({
     engine: TAKE_ENGINE_VERSION,
     heard,
     digits,
     cycles: assessPasses(now),
-    findings: findTakeDiagnostics(now, digits),
+    findings: findTakeDiagnostics(now, digits, tuning),
     tempo: [asked.tempo / heard.slower[0], asked.tempo / heard.slower[1]],
   });
 };
@@ -220,7 +282,11 @@ export const assessNotes = (
 ): Result<TakeAssessment> =>
   notes.length === 0
     ? failure(createProblem('take-silent'))
-    : assessAlignment(alignNotesToScore(notes, asked), score, asked);
+    : assessAlignment(
+        chooseAlignment(alignNotesToScore(notes, asked), alignPlayedNotesAlongRoute(notes, asked)),
+        score,
+        asked,
+      );
 
 /**
  * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a
@@ -239,7 +305,8 @@ export const assessTake = (samples: Float32Array, score: Score, asked: TakeRefer
   const innovation = computeSpectralFlux(samples);
   const refused = checkTuning(asked, innovation);
   if (refused) return refused;
-  return assessAlignment(alignToScore(samples, asked, innovation), score, asked);
+  const plain = alignToScore(samples, asked, innovation);
+  return assessAlignment(chooseAlignment(plain, alignAlongRoute(samples, asked, innovation)), score, asked, samples);
 };
 
 /**

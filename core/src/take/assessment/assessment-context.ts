@@ -51,6 +51,11 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   minConfidence: 0.5,
   minMatchedShare: 0.8,
   minDetectedShare: 0.65,
+  // A way with stops or at another tempo: how well it has to fit, strokes it may leave unexplained for each that is
+  // heard, and how much more it has to explain than the plain one.
+  minRouteFit: 0.3,
+  maxRouteErrors: 0.15,
+  routeMargin: 0.05,
   silenceLevel: 1e-3,
   maxClippedShare: 0.002,
   // By place: strokes of it that are needed, seconds beside the digit's own habit, decibels beside the pitch's other
@@ -75,7 +80,7 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
 export interface AssessmentContext {
   readonly reference: TakeReference;
   readonly score: Score;
-  readonly alignment: Pick<TakeAlignment, 'strokes' | 'extras' | 'cycles' | 'slower'>;
+  readonly alignment: Pick<TakeAlignment, 'strokes' | 'extras' | 'cycles' | 'slower' | 'stopped'>;
 }
 
 export const getReferenceStroke = (

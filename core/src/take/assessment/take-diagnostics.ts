@@ -9,6 +9,7 @@ import {
   type ScorePosition,
 } from './position-diagnostics.ts';
 import { findFatigue } from './fatigue.ts';
+import { findRouteDiagnostics } from './route-diagnostics.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
   computeMedianStandardError,
@@ -199,12 +200,15 @@ const findTempoDrift = ({ alignment: { slower } }: AssessmentContext): readonly 
 export const findTakeDiagnostics = (
   now: AssessmentContext,
   digits: readonly ActuatorStatistics[],
+  tuning: readonly RankedTakeDiagnostic[] = [],
 ): readonly TakeDiagnostic[] => {
   const places = groupByScorePosition(now);
   return [
+    ...tuning,
     ...digits.flatMap((digit) => findActuatorDiagnostics(now, places, digit)),
     ...findMissedPositions(now),
     ...findTempoDrift(now),
+    ...findRouteDiagnostics(now),
     ...findPositionDiagnostics(now, places),
     ...findFatigue(now),
   ]

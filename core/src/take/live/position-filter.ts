@@ -1,7 +1,7 @@
 /**
  * Where in a piece somebody is: exact filtering over position and tempo on a grid (a bar-pointer model, Whiteley,
- * Cemgil and Godsill 2006), with a state of waiting from which any bar may be begun (pauses and skips as in Nakamura, Nakamura
- * and Sagayama 2016). All rates and weights are est.
+ * Cemgil and Godsill 2006), with a state of waiting from which any bar may be begun (pauses and skips as in Nakamura,
+ * Nakamura and Sagayama 2016). All rates and weights are est.
  */
 export const FOLLOWING = {
   /** Seconds of sound from one step to the next, and seconds of the score a cell holds. */
@@ -55,8 +55,7 @@ const { stepSeconds } = FOLLOWING;
 /** Seconds of the bins in which a place is sought. */
 const BIN_SECONDS = 0.25;
 
-const listTempoFactors = (): readonly number[] => {
-  const [least, most] = FOLLOWING.tempoRange;
+const listTempoFactors = ([least, most]: readonly [number, number]): readonly number[] => {
   return Array.from(
     { length: most - least + 1 },
     (_, index) => 2 ** ((least + index) / FOLLOWING.tempoLevelsPerOctave),
@@ -90,6 +89,21 @@ class TempoLevel {
 
 const NOTHING_MOVED = { cells: 0, left: [] } as const;
 
+/** How probable a tempo is before anything is heard: about what is asked, or closely about what is known; est. */
+const weighTempo = (factor: number, known: number | undefined): number => {
+  const octaves = Math.log2(factor / (known ?? 1)) / (known === undefined ? 0.35 : 0.09);
+  return Math.exp(-0.5 * octaves ** 2) + (known === undefined ? 0 : 0.02);
+};
+
+/** What is played: how long it is as asked, whether it goes round, and which tempos are looked for, in levels. */
+export interface FollowedPiece {
+  readonly seconds: number;
+  readonly loops: boolean;
+  readonly tempoRange?: readonly [number, number];
+  /** How quickly it is played, as a factor, where that is known beforehand. */
+  readonly tempo?: number;
+}
+
 /**
  * Follows a player through a score by what is heard, step by step: tempo from half to five thirds of what is asked,
  * pauses, repeated bars and skips. Deterministic.
@@ -120,17 +134,19 @@ export class PositionFilter {
 
   constructor(
     private readonly moments: readonly FollowedMoment[],
-    private readonly piece: { readonly seconds: number; readonly loops: boolean },
+    private readonly piece: FollowedPiece,
   ) {
     this.cells = Math.max(8, Math.ceil(piece.seconds / stepSeconds));
-    this.levels = listTempoFactors().map((factor) => new TempoLevel(factor, this.cells));
+    this.levels = listTempoFactors(piece.tempoRange ?? FOLLOWING.tempoRange).map(
+      (factor) => new TempoLevel(factor, this.cells),
+    );
     this.momentCells = Int32Array.from(moments, ({ time }) => Math.min(this.cells - 1, Math.round(time / stepSeconds)));
     this.nextMoment = this.listNextMoments();
     this.bars = 1 + Math.max(0, ...moments.map(({ bar }) => bar));
     this.barStarts = Int32Array.from({ length: this.bars }, (_, bar) => moments.findIndex((one) => one.bar === bar));
     this.waiting = new Float64Array(Math.max(1, moments.length));
     this.elsewhere = new Float64Array(this.waiting.length);
-    this.tempos = Float64Array.from(this.levels, ({ factor }) => Math.exp(-0.5 * (Math.log2(factor) / 0.35) ** 2));
+    this.tempos = Float64Array.from(this.levels, ({ factor }) => weighTempo(factor, piece.tempo));
     this.factors = new Float64Array(moments.length);
     this.playing = new Float64Array(this.cells);
     this.expectBeginning();
@@ -239,7 +255,9 @@ export class PositionFilter {
       let all = 0;
       for (let cell = 0; cell < this.cells; cell += 1) {
         const beside = (before[cell] as number) + (after ? (after[cell] as number) : 0);
-        const mixed = stays * (own[cell] as number) + half * beside;
+        const sum = stays * (own[cell] as number) + half * beside;
+        // Numbers too small to matter are slow to reckon with.
+        const mixed = sum < 1e-30 ? 0 : sum;
         mass[cell] = mixed;
         this.playing[cell] = (this.playing[cell] as number) + mixed;
         all += mixed;
@@ -320,10 +338,10 @@ export class PositionFilter {
 
   /** Belief over the seconds of the score in bins of a quarter of a second, and the seconds of each by its weight. */
   private listBelief(): { readonly mass: Float64Array; readonly seconds: Float64Array } {
-    const bins = Math.ceil((this.cells * stepSeconds) / BIN_SECONDS) + 1;
+    const bins = Math.max(1, Math.ceil((this.cells * stepSeconds) / BIN_SECONDS));
     const [mass, seconds] = [new Float64Array(bins), new Float64Array(bins)];
     const add = (at: number, share: number): void => {
-      const bin = Math.floor(at / BIN_SECONDS);
+      const bin = Math.min(bins - 1, Math.floor(at / BIN_SECONDS));
       mass[bin] = (mass[bin] as number) + share;
       seconds[bin] = (seconds[bin] as number) + share * at;
     };
@@ -333,24 +351,45 @@ export class PositionFilter {
     return { mass, seconds };
   }
 
+  /** Bins about one, those beyond the end of what goes round with the seconds that lie between. */
+  private listBinsAround(bin: number, reach: number, bins: number): readonly (readonly [bin: number, later: number])[] {
+    return Array.from({ length: 2 * reach + 1 }, (_, index) => bin - reach + index).flatMap((at) => {
+      if (at >= 0 && at < bins) return [[at, 0] as const];
+      const round = at < 0 ? -1 : 1;
+      const inside = at - round * bins;
+      return this.piece.loops && inside >= 0 && inside < bins ? [[inside, round * this.piece.seconds] as const] : [];
+    });
+  }
+
   /** Where the player most probably is. */
   estimate(): PositionEstimate {
     const belief = this.listBelief();
-    const around = (list: Float64Array, bin: number, reach: number): number => {
-      let sum = 0;
-      for (let at = bin - reach; at <= bin + reach; at += 1) sum += list[at] ?? 0;
-      return sum;
-    };
-    let best = 0;
-    for (let bin = 1; bin < belief.mass.length; bin += 1)
-      if (around(belief.mass, bin, 1) > around(belief.mass, best, 1)) best = bin;
-    const seconds = around(belief.seconds, best, 1) / (around(belief.mass, best, 1) || 1);
+    const bins = belief.mass.length;
+    const massAround = (bin: number, reach: number): number =>
+      this.listBinsAround(bin, reach, bins).reduce((sum, [at]) => sum + (belief.mass[at] as number), 0);
+    let [best, most] = [0, -1];
+    for (let bin = 0; bin < bins; bin += 1) {
+      const mass = massAround(bin, 1);
+      if (mass > most) [best, most] = [bin, mass];
+    }
+    const weighed = this.listBinsAround(best, 1, bins).reduce(
+      (sum, [at, later]) => sum + (belief.seconds[at] as number) + later * (belief.mass[at] as number),
+      0,
+    );
+    const seconds = this.placeInPiece(weighed / (most || 1));
+    // Of a short figure a second either way would be most of it.
+    const reach = Math.max(1, Math.round(Math.min(1, this.piece.seconds / 8) / BIN_SECONDS));
     return {
-      seconds: Math.min(this.piece.seconds, seconds),
+      seconds,
       bar: this.barAt(seconds),
-      certainty: around(belief.mass, best, Math.round(1 / BIN_SECONDS)),
+      certainty: Math.min(1, massAround(best, reach)),
       isPlaying: this.playing.reduce((sum, mass) => sum + mass, 0) > 0.5,
     };
+  }
+
+  private placeInPiece(seconds: number): number {
+    const { seconds: whole, loops } = this.piece;
+    return loops ? ((seconds % whole) + whole) % whole : Math.min(whole, seconds);
   }
 
   private barAt(seconds: number): number {

@@ -15,7 +15,7 @@ const LOOKS_BESIDE = 7;
 /** How much a look beside a step counts. */
 const nearness = (looks: number): number => 1 - Math.abs(looks) / (LOOKS_BESIDE + 3);
 
-/** How the strength of a pitch’s strokes is learnt: share taken over at once, seconds to forget, share of the loudest. */
+/** How the strength of a pitch is learnt: share taken over at once, seconds to forget, least share of the loudest. */
 const LEVELS = { rise: 0.4, seconds: 25, least: 0.25 } as const;
 
 /** Steps from one thing said to the next. */

@@ -97,3 +97,12 @@ export const createTakeReference = (score: Score, digits: readonly (Digit | null
     chordPitches: collectChordPitches(score),
   };
 };
+
+/** What is asked of one time through, so many times over. */
+export const repeatReference = (asked: TakeReference, passes: number): TakeReference => {
+  const once = asked.strokes.filter(({ pass }) => pass === 0);
+  const strokes = Array.from({ length: passes }, (_, pass) =>
+    once.map((stroke) => ({ ...stroke, pass, onset: stroke.onset + pass * asked.passSeconds })),
+  ).flat();
+  return { ...asked, strokes, passes };
+};

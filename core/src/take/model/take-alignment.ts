@@ -15,7 +15,8 @@ export interface AlignedStroke {
   readonly decibels: number | null;
   /** How strong it was in itself, in decibels; null where it was not heard. */
   readonly level: number | null;
-  readonly what: 'matched' | 'missed' | 'wrong-string' | 'unclear';
+  /** `unplayed` where its pass was begun later or broken off before. */
+  readonly what: 'matched' | 'missed' | 'wrong-string' | 'unclear' | 'unplayed';
   /** The pitch that sounded in its place, where another string was struck. */
   readonly instead: number | null;
   /** 0 to 1. */
@@ -39,4 +40,6 @@ export interface TakeAlignment {
   readonly slower: readonly [number, number];
   /** Times through that were heard. */
   readonly cycles: number;
+  /** Times through in which the player stopped and went on. */
+  readonly stopped?: readonly number[];
 }

@@ -54,9 +54,9 @@ export const renderScoreAtTakeTempo = (
 ): Float32Array => {
   const { score, digits } = createPatternReference(pattern, hand);
   const { strokes } = createTakeReference(score, digits, cycles);
-  const played = heard.flatMap(({ asked, pulse }): readonly SimulatedStroke[] => {
+  const played = heard.flatMap(({ asked, pulse, what }): readonly SimulatedStroke[] => {
     const stroke = strokes[asked];
-    if (!stroke) return [];
+    if (!stroke || what === 'unplayed') return [];
     const { string, pitch, digit } = stroke;
     return [{ at: pulse, string, pitch, digit, referenceIndex: asked, label: 'matched', loudness: REFERENCE_LOUDNESS }];
   });

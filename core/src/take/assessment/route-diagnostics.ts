@@ -1,0 +1,67 @@
+import { message, type Message } from '../../message/index.ts';
+import { describeScorePosition } from '../../score/index.ts';
+import { getReferenceStroke, type AssessmentContext, type RankedTakeDiagnostic } from './assessment-context.ts';
+
+/** From what on a way is spoken of (est.): stops, and how far the tempo is from what is asked, as a factor. */
+const ROUTE_THRESHOLDS = { stops: 2, tempo: 1.25 } as const;
+
+/** The last stroke before each stop, by its index in the score. */
+const listStops = (now: AssessmentContext): readonly number[] => {
+  const { strokes, cycles } = now.alignment;
+  return Array.from({ length: cycles }, (_, pass) => pass).flatMap((pass) => {
+    const own = strokes.filter((stroke) => getReferenceStroke(now, stroke).pass === pass);
+    const last = own.findLast(({ what }) => what !== 'unplayed');
+    return last && last !== own.at(-1) ? [getReferenceStroke(now, last).scoreIndex] : [];
+  });
+};
+
+const mostFrequent = (values: readonly number[]): { readonly value: number; readonly count: number } => {
+  const counts = new Map<number, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  const [value, count] = [...counts].reduce((best, one) => (one[1] > best[1] ? one : best));
+  return { value, count };
+};
+
+/** Where somebody broke off again and again, and that what follows is to be practised. */
+const findStops = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+  const stops = listStops(now);
+  if (stops.length < ROUTE_THRESHOLDS.stops) return [];
+  const { value, count } = mostFrequent(stops);
+  const { strokes } = now.score;
+  const next = (value + 1) % strokes.length;
+  const placeOf = (index: number): Message => describeScorePosition(now.score, strokes[index]?.at ?? 0);
+  const [before, after] = [placeOf(value), placeOf(next)];
+  return [
+    {
+      message: message('take.stops', { count: stops.length, here: count, place: before }),
+      advice: message('take.stops.advice', {
+        from: before,
+        to: after,
+      }),
+      strokes: [value, next].map((index) => strokes[index]?.sourceStrokeId ?? ''),
+      weight: 3 + stops.length,
+    },
+  ];
+};
+
+const findOtherTempo = ({ reference, alignment: { slower } }: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+  const [ratio] = slower;
+  if (ratio < ROUTE_THRESHOLDS.tempo && ratio > 1 / ROUTE_THRESHOLDS.tempo) return [];
+  return [
+    {
+      message: message('take.other-tempo', {
+        played: Math.round(reference.tempo / ratio),
+        asked: Math.round(reference.tempo),
+      }),
+      advice: message('take.other-tempo.advice'),
+      strokes: [],
+      weight: 0.5,
+    },
+  ];
+};
+
+/** What is to be said of the way somebody took through a figure: stops, and another tempo than asked. */
+export const findRouteDiagnostics = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => [
+  ...findStops(now),
+  ...findOtherTempo(now),
+];
