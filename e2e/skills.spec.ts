@@ -42,15 +42,27 @@ test('from a goal to what comes next: marked, assigned, left out, planned', asyn
   const assigned = (await (await page.request.get(`/api/students/${student.id}/assignments`)).json()) as Named[];
   expect(assigned.map((one) => one.name)).toEqual([name]);
 
-  const second = next.getByRole('listitem').filter({ has: page.getByRole('button', { name: say('course.not-this') }) });
+  const why = page.getByRole('button', { name: /^Why not / });
+  const second = next.getByRole('listitem').filter({ has: why });
   const declined = (await second.first().getByRole('heading').textContent()) ?? '';
-  await second
-    .first()
-    .getByRole('button', { name: say('course.not-this') })
-    .click();
+  await second.first().getByRole('button').last().click();
+  await page.getByRole('button', { name: say('course.not-this-figure') }).click();
   await expect(next.getByRole('heading', { name: declined, exact: true })).toHaveCount(0);
-  await next.getByRole('button', { name: say('course.show-declined', { count: 1 }) }).click();
+  await next.getByRole('button', { name: say('course.suggest-all-again') }).click();
   await expect(next.getByRole('heading', { name: declined, exact: true })).toBeVisible();
+
+  // Too hard: what is suggested next is likelier to be clean than anything before.
+  const chances = async (): Promise<number[]> =>
+    (await next.getByText(/% likely/).allTextContents()).map((text) => Number(/(\d+)%/.exec(text)?.[1]));
+  const before = Math.max(...(await chances()));
+  for (let press = 0; press < 2; press += 1) {
+    await second.first().getByRole('button').last().click();
+    await page.getByRole('button', { name: say('course.too-hard') }).click();
+    await expect(next.getByText(/Easier than usual/)).toBeVisible();
+  }
+  await expect.poll(async () => Math.max(...(await chances()))).toBeGreaterThanOrEqual(before);
+  await next.getByRole('button', { name: say('course.suggest-all-again') }).click();
+  await expect(next.getByText(/Easier than usual/)).toHaveCount(0);
 
   const course = page.getByRole('region', { name: say('course.plan') });
   await course.getByLabel(say('course.weeks')).selectOption('52');

@@ -1,9 +1,11 @@
 import type {
+  AttemptSummary,
   LadderPlan,
   Pattern,
   PracticeEvent,
   PracticeMethod,
   PracticeSnapshot,
+  PractisedPattern,
   Problem,
   ProgressSummary,
 } from '@fleet-wren/core';
@@ -51,9 +53,17 @@ export interface EventReceipt {
   readonly assignments: readonly AssignmentStanding[];
 }
 
+/** What a student's skills are told by: what was ever assigned, the passes, and what the teacher says they have. */
+export interface PracticeSkillsResponse {
+  readonly practised: readonly PractisedPattern[];
+  readonly attempts: readonly AttemptSummary[];
+  readonly known: readonly string[];
+}
+
 /** The practice room of whoever holds a link; its token comes in the header `x-practice-link`. */
 export interface RoomRoutes {
   'GET /practice': { response: PracticeRoomResponse };
+  'GET /practice/skills': { response: PracticeSkillsResponse };
   'POST /practice/events': { body: RecordEventsRequest; response: EventReceipt };
   'POST /practice/takes': { body: CreateTakeRequest; response: TakeUpload };
   'PUT /practice/takes/:id/parts/:number': { body: BinaryContent; response: TakeUpload };

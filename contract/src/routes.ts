@@ -116,6 +116,7 @@ export const ROUTES: Readonly<Record<Route, RouteInfo>> = {
   'PUT /takes/:id/judgement': route('teacher', 200, 'Keep what was heard in a take.'),
   'DELETE /takes/:id': route('teacher', 204, 'Delete a take.'),
   'GET /practice': route('link', 200, 'The practice room.'),
+  'GET /practice/skills': route('link', 200, 'What the skills of the student of a practice room are told by.'),
   'POST /practice/events': route('link', 201, 'Send what happened in a practice room.'),
   'POST /practice/takes': route('link', 201, 'Begin the upload of a take from a practice room.'),
   'PUT /practice/takes/:id/parts/:number': route('link', 200, 'Upload a part of a take’s sound.'),

@@ -117,6 +117,7 @@ export const ROUTES: readonly {
   { method: 'post', path: `/api/students/${ID}/links`, body: { days: 30 } },
   { method: 'delete', path: `/api/links/${ID}` },
   { method: 'get', path: '/api/practice' },
+  { method: 'get', path: '/api/practice/skills' },
   { method: 'post', path: '/api/practice/events', body: { events: [{ assignment: ID, event }] } },
   { method: 'get', path: '/api/teachers' },
   { method: 'get', path: '/api/teachers/invites' },

@@ -59,6 +59,8 @@ const studyArchive = (file: string | undefined, options: CommandOptions): Result
     attempts,
     known: about.knownSkills ?? [],
     declined: about.declinedFigures ?? [],
+    declinedSkills: about.declinedSkills ?? [],
+    aim: about.suggestionAim,
     today: archive.value.day,
     target: target.value,
     figures,

@@ -45,7 +45,7 @@ export {
   type TransitionTimeEstimate,
 } from './hand/estimate-from-take.ts';
 export { summariseTerm, type ReportedItem, type ReportedProgress, type TermReport } from './report/term-report.ts';
-export { GROUP_LIMITS, type StudentGoal, type StudentProfile } from './student-profile.ts';
+export { GROUP_LIMITS, SUGGESTION_AIM, type StudentGoal, type StudentProfile } from './student-profile.ts';
 export {
   LESSON_OUTCOMES,
   MAX_LESSON_RECORDS,

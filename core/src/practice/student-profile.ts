@@ -27,7 +27,14 @@ export interface StudentProfile {
   readonly knownSkills?: readonly string[];
   /** Figures the teacher does not want to have suggested, by their ids. */
   readonly declinedFigures?: readonly string[];
+  /** Codes of skills the teacher does not want to have suggested for now. */
+  readonly declinedSkills?: readonly string[];
+  /** The chance of a clean pass figures are suggested at, where the teacher found the usual too hard or too easy. */
+  readonly suggestionAim?: number;
 }
+
+/** Chances of a clean pass at which figures may be suggested, the usual, and what one word of a teacher changes. */
+export const SUGGESTION_AIM = { least: 0.62, usual: 0.78, most: 0.9, step: 0.04 } as const;
 
 /** Groups a student may belong to, and letters of their names. */
 export const GROUP_LIMITS = { groups: 12, name: 40 } as const;

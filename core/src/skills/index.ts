@@ -54,6 +54,7 @@ export {
 export {
   SHARED_FIGURES,
   findSharedFigure,
+  studyGroup,
   studySkills,
   type SkillStudy,
   type SkillStudyRequest,

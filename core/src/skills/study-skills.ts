@@ -8,6 +8,7 @@ import {
   type CourseFigure,
   type CourseTarget,
   type FigureSuggestion,
+  type SuggestionOptions,
 } from './course/suggest-figures.ts';
 import { createFigureDemand, type FigureDemand } from './mastery/figure-demand.ts';
 import {
@@ -15,6 +16,7 @@ import {
   followPractice,
   foreseeFigure,
   listSkillBeliefs,
+  mergeWeakest,
   restUntil,
   type SkillAttempts,
   type SkillBelief,
@@ -43,6 +45,10 @@ export interface SkillStudyRequest {
   /** The studio's own patterns. */
   readonly figures: readonly StudyFigure[];
   readonly declined: readonly string[];
+  /** Skills that are not wanted for now. */
+  readonly declinedSkills?: readonly string[];
+  /** The chance of a clean pass figures are set to, where it is not the usual. */
+  readonly aim?: number;
   readonly weeks: number;
   /** Minutes of practice in a week. */
   readonly minutes: number;
@@ -166,11 +172,22 @@ export const listSkillGains = ({ since, ...request }: SkillHistoryRequest): read
   );
 };
 
+/** What the teacher wants and does not want to have suggested. */
+const wishesOf = ({
+  declined,
+  declinedSkills = [],
+  aim,
+}: Pick<SkillStudyRequest, 'declined' | 'declinedSkills' | 'aim'>): SuggestionOptions => ({
+  declined: new Set(declined),
+  declinedSkills: new Set(SKILL_CODES.filter((code) => declinedSkills.includes(code))),
+  aim,
+});
+
 const studyTarget = (
   beliefs: SkillBeliefs,
   figures: readonly CourseFigure[],
   target: CourseTarget,
-  { weeks, minutes, held, heldFigures = [], declined }: SkillStudyRequest,
+  { weeks, minutes, held, heldFigures = [], ...request }: SkillStudyRequest,
 ): TargetStudy => ({
   uses: target.demand.uses.map(({ code }) => code),
   missing: listMissingSkills(beliefs, target.demand),
@@ -181,7 +198,7 @@ const studyTarget = (
     minutes,
     held,
     heldFigures: heldFigures.map(({ id, pattern }) => ({ id, demand: demandOf(pattern) })),
-    declined: new Set(declined),
+    ...wishesOf(request),
   }),
 });
 
@@ -220,13 +237,30 @@ const SUGGESTIONS = 4;
 export const studySkills = (request: SkillStudyRequest): SkillStudy => {
   const beliefs = believe(request);
   const figures = listFigures(request);
-  const { target: piece, declined } = request;
+  const { target: piece } = request;
   const target = piece ? { demand: demandOf(piece.pattern), tempo: piece.pattern.tempo } : undefined;
   return {
     beliefs: listSkillBeliefs(beliefs),
     states: listShownStates(beliefs),
     isHeard: request.attempts.length > 0 || request.known.length > 0,
     target: target ? studyTarget(beliefs, figures, target, request) : null,
-    suggestions: suggestFigures(beliefs, figures, { target, declined: new Set(declined), count: SUGGESTIONS }),
+    suggestions: suggestFigures(beliefs, figures, { target, ...wishesOf(request), count: SUGGESTIONS }),
   };
+};
+
+/**
+ * A course for a class or an ensemble toward the target of the first request: planned for whoever has each skill least,
+ * with what none of the teachers' words about its members rules out. Null where there is no target or nobody.
+ * @example
+ * studyGroup([]) // => null
+ */
+export const studyGroup = (requests: readonly SkillStudyRequest[]): TargetStudy | null => {
+  const [first] = requests;
+  if (!first?.target) return null;
+  const beliefs = mergeWeakest(requests.map(believe));
+  const target = { demand: demandOf(first.target.pattern), tempo: first.target.pattern.tempo };
+  const declined = [...new Set(requests.flatMap((one) => one.declined))];
+  const declinedSkills = [...new Set(requests.flatMap((one) => one.declinedSkills ?? []))];
+  const together = { ...first, declined, declinedSkills, held: [], heldFigures: [] };
+  return studyTarget(beliefs, listFigures(first), target, together);
 };

@@ -10,7 +10,6 @@ export { applyRecordingConditions, renderTake, type RecordingConditions } from '
 export { Resampler, resample } from './signal/resample.ts';
 export { TAKE_PARAMETERS } from './model/parameters.ts';
 export { alignNotesToScore } from './alignment/align-notes.ts';
-export { findPlayedRoute } from './alignment/played-route.ts';
 export { alignToScore } from './alignment/align-to-score.ts';
 export { LIVE_PARAMETERS, MIN_TEMPO_SHARE, LiveListener, type LiveEvent } from './live/live-listener.ts';
 export { ScoreFollower, type FollowedPosition } from './live/score-follower.ts';

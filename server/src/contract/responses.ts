@@ -196,6 +196,11 @@ export const RESPONSES: Readonly<Record<RouteWithJson, Joi.Schema>> = {
   'PUT /takes/:id/parts/:number': upload,
   'PUT /takes/:id/judgement': object(take),
   'GET /practice': object({ room: id, name: text, assignments: list(roomItem) }),
+  'GET /practice/skills': object({
+    practised: list(object({ id, pattern: ofCore('Pattern').required(), plan: ofCore('LadderPlan').required() })),
+    attempts: list(ofCore('AttemptSummary')),
+    known: list(Joi.string()),
+  }),
   'POST /practice/events': object({
     accepted: list(Joi.string()),
     refused: list(object({ id: text, problems: list(ofCore('Problem')) })),

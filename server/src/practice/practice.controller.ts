@@ -114,6 +114,11 @@ export class PracticeController {
     return this.practice.room(token ?? '', (known ?? '').split(',').slice(0, MOST_KNOWN));
   }
 
+  @Handles('GET /practice/skills')
+  skills(@Headers(PRACTICE_LINK_HEADER) token: string | undefined) {
+    return this.practice.roomSkills(token ?? '');
+  }
+
   @Handles('POST /practice/events')
   async add(
     @Headers(PRACTICE_LINK_HEADER) token: string | undefined,

@@ -1,4 +1,4 @@
-import type { CreateAssignmentRequest, UpdateAssignmentRequest } from '@fleet-wren/contract';
+import type { CreateAssignmentRequest, PracticeSkillsResponse, UpdateAssignmentRequest } from '@fleet-wren/contract';
 import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { Semaphore } from 'async-mutex';
@@ -374,6 +374,17 @@ export class PracticeService {
     const items = await this.practice.roomItems(scope, student.id, known);
     const head = { room: student.id, name: student.name.split(/\s+/)[0] ?? '' };
     return `${JSON.stringify(head).slice(0, -1)},"assignments":[${items.join(',')}]}`;
+  }
+
+  /** What the skills of the student behind a token are told by. */
+  async roomSkills(token: string): Promise<PracticeSkillsResponse> {
+    const holder = await this.resolveLink(token);
+    const { student } = holder.scope;
+    const scope = this.studios.scopeFor(holder);
+    const { about }: Student = assertFound(await this.students.find(scope, student));
+    const practised = await this.practice.practisedBy(scope, student);
+    const attempts = await this.attempts(holder, student);
+    return { practised, attempts, known: about.knownSkills ?? [] };
   }
 
   private async scopeOf(principal: Principal, studentId: string): Promise<StudioScope> {

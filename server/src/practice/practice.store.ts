@@ -136,6 +136,14 @@ export class PracticeStore {
     return scope.rows('assignments').where({ student_id: studentId }).select('id', 'plan');
   }
 
+  /** What was ever assigned to a student, that which has ended too. */
+  async practisedBy(
+    scope: StudioScope,
+    studentId: string,
+  ): Promise<readonly Pick<Assignment, 'id' | 'pattern' | 'plan'>[]> {
+    return scope.rows('assignments').where({ student_id: studentId }).select('id', 'pattern', 'plan');
+  }
+
   async find(scope: StudioScope, id: string): Promise<Assignment | undefined> {
     return scope
       .rows('assignments')

@@ -5,6 +5,7 @@ import {
   LESSON_OUTCOMES,
   MAX_LESSON_RECORDS,
   PRACTICE_METHODS,
+  SUGGESTION_AIM,
   type StudentProfile,
 } from '@fleet-wren/core';
 import { versionField, textField } from '../common/joi-fields.ts';
@@ -43,6 +44,8 @@ export const studentProfileSchema = Joi.object<StudentProfile>({
   goal: Joi.object({ kind: Joi.string().valid('pattern', 'song').required(), id: textField(40).required() }),
   knownSkills: Joi.array().items(textField(40)).max(200),
   declinedFigures: Joi.array().items(textField(60)).max(200),
+  declinedSkills: Joi.array().items(textField(40)).max(200),
+  suggestionAim: Joi.number().min(SUGGESTION_AIM.least).max(SUGGESTION_AIM.most),
 });
 
 export const saveStudentRequestSchema = Joi.object<SaveStudentRequest>({

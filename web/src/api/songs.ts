@@ -1,9 +1,18 @@
 import type { SongPage, SongResponse } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
-import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
-import { SONG_DOCUMENT_TYPE, SONG_LIMITS, parseSong, isDeepEqual, type Song, type SongEdit } from '@fleet-wren/core';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  createSectionPatterns,
+  SONG_DOCUMENT_TYPE,
+  SONG_LIMITS,
+  parseSong,
+  isDeepEqual,
+  type Song,
+  type SongEdit,
+} from '@fleet-wren/core';
 import type { StoredDocument, DocumentRepository } from './document-repository.ts';
 import { callApi } from './http-client.ts';
+import type { PatternWithId } from './patterns.ts';
 
 const LIST = 'songs';
 
@@ -69,3 +78,23 @@ export const useDuplicateSong = () =>
   useChange((id: string) => callApi('POST /songs/:id/duplicate', { params: { id } }));
 export const useDeleteSong = () => useChange((id: string) => callApi('DELETE /songs/:id', { params: { id } }));
 export const useRestoreSong = () => useChange((id: string) => callApi('POST /songs/:id/restore', { params: { id } }));
+
+/** What the id of a section begins with that stands beside patterns. */
+const SECTION_ID = 'section:';
+
+/** Whether an id is that of a section of a song, and not of a pattern. */
+export const isSongSectionId = (id: string): boolean => id.startsWith(SECTION_ID);
+
+const fetchSections = async (count: number): Promise<readonly PatternWithId[]> => {
+  const { songs } = await fetchPage('', null);
+  const whole = await Promise.all(songs.slice(0, count).map(({ id }) => songRepository.fetch(id)));
+  return whole.flatMap(({ id, document }) =>
+    createSectionPatterns(document).flatMap(({ section, pattern }) =>
+      pattern ? [{ id: `${SECTION_ID}${id}/${section}`, pattern }] : [],
+    ),
+  );
+};
+
+/** The sections of the songs worked on last that can be practised by themselves, as patterns. */
+export const useLatestSongSections = (count: number) =>
+  useQuery({ queryKey: [LIST, 'sections', count], queryFn: () => fetchSections(count), staleTime: 60_000 });

@@ -1,4 +1,5 @@
 import type { Student } from '@fleet-wren/contract';
+import type { StudentProfile } from '@fleet-wren/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { callApi } from './http-client.ts';
 
@@ -31,5 +32,13 @@ export const useUpdateStudent = () =>
   useChange(({ id, name, about, version, archivedAt }: Student) =>
     callApi('PUT /students/:id', { params: { id }, body: { name, about, version, archived: archivedAt !== null } }),
   );
+
+/** Changes some of what is known of a student, on what is kept now: a press that takes something back comes later. */
+export const useChangeAboutStudent = () =>
+  useChange(async ({ id, changes }: { readonly id: string; readonly changes: Partial<StudentProfile> }) => {
+    const { name, about, version, archivedAt } = await callApi('GET /students/:id', { params: { id } });
+    const body = { name, about: { ...about, ...changes }, version, archived: archivedAt !== null };
+    return callApi('PUT /students/:id', { params: { id }, body });
+  });
 
 export const useDeleteStudent = () => useChange((id: string) => callApi('DELETE /students/:id', { params: { id } }));

@@ -351,7 +351,7 @@ const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
       </header>
       {open === 'preferences' && <PreferencesPanel token={room.token} install={install} hide={() => setOpen(null)} />}
       {open === 'progress' ? (
-        <ProgressPanel items={assignments} hide={() => setOpen(null)} />
+        <ProgressPanel items={assignments} token={room.token} hide={() => setOpen(null)} />
       ) : (
         <Practice key={shown.id} room={room} item={shown} waiting={state.waiting} />
       )}

@@ -8,9 +8,12 @@ import {
   type ReportedProgress,
 } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { PracticeBars } from '../components/students/PracticeBars.tsx';
 import type { PracticeRoomItem } from './practice-room-store.ts';
+
+/** Comes when it is wanted: the room opens without it. */
+const MySkills = lazy(() => import('./MySkills.tsx'));
 
 /** How far a piece is: learned, or at which tempo of which it is aimed at. */
 const ItemLine = ({ name, before, best, target, learned, passed, of }: ReportedProgress) => (
@@ -39,9 +42,12 @@ const ItemLine = ({ name, before, best, target, learned, passed, of }: ReportedP
 /** What a student did in the last twelve weeks, by their own measure alone: nobody else is in it. */
 export const ProgressPanel = ({
   items,
+  token,
   hide,
 }: {
   readonly items: readonly PracticeRoomItem[];
+  /** Of the link: what the skills are told by is asked for with it. */
+  readonly token: string;
   readonly hide: () => void;
 }) => {
   const [now] = useState(() => Date.now());
@@ -59,6 +65,9 @@ export const ProgressPanel = ({
           <ItemLine key={item.id} {...item} />
         ))}
       </ul>
+      <Suspense>
+        <MySkills token={token} />
+      </Suspense>
       <button type="button" className="room-done" onClick={hide}>
         {say('practice.back-to-practice')}
       </button>

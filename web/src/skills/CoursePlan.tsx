@@ -10,7 +10,7 @@ import type { CourseLength } from './useSkillStudy.ts';
 const DAYS_A_WEEK = 7;
 
 /** How long a course may be, and how much may be practised in a week. */
-const CHOICES = { weeks: [4, 8, 12, 26, 52], minutes: [30, 60, 90, 120, 180, 300] } as const;
+export const COURSE_CHOICES = { weeks: [4, 8, 12, 26, 52], minutes: [30, 60, 90, 120, 180, 300] } as const;
 
 interface CoursePlanProps {
   readonly target: TargetStudy;
@@ -34,7 +34,8 @@ const Item = ({ item, goal, own }: Pick<CoursePlanProps, 'goal' | 'own'> & { rea
   );
 };
 
-const Outlook = ({ target: { course }, goal, length, today }: CoursePlanProps) => {
+/** When a course comes to its goal, or how near. */
+export const CourseOutlook = ({ target: { course }, goal, length, today }: Omit<CoursePlanProps, 'own' | 'change'>) => {
   const chance = toPercent(course.weeks.at(-1)?.chance ?? 0);
   return (
     <p>
@@ -101,14 +102,14 @@ export const CoursePlan = (props: CoursePlanProps) => {
               value={length[field]}
               onChange={({ target: { value } }) => change({ ...length, [field]: Number(value) })}
             >
-              {withCurrent(CHOICES[field], length[field]).map((value) => (
+              {withCurrent(COURSE_CHOICES[field], length[field]).map((value) => (
                 <option key={value}>{value}</option>
               ))}
             </Form.Select>
           </label>
         ))}
       </div>
-      <Outlook {...props} />
+      <CourseOutlook {...props} />
       <CourseTable {...props} />
       <p className="skill-actions">
         <Link to={`course?weeks=${length.weeks}&minutes=${length.minutes}`} className="btn btn-quiet btn-sm">

@@ -18,7 +18,7 @@ import { Say } from '../components/say/Say.tsx';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-import { nameOfSkill } from './figure-names.ts';
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 
 const askCoverage = (patterns: readonly PatternWithId[], signal: AbortSignal): Promise<Coverage> =>
   backgroundWorker.request('studyCoverage', [patterns.map(({ id, pattern }) => ({ id, pattern }))], { signal });

@@ -40,16 +40,20 @@ const SongPicker = ({ about, take, hide }: SongPickerProps) => {
   );
 };
 
-/** Sets what a student works towards. */
-export const GoalPicker = ({ student }: { readonly student: Student }) => {
+interface GoalChoiceProps {
+  readonly about: string;
+  readonly goal: StudentGoal | undefined;
+  readonly choose: (goal: StudentGoal | undefined) => void;
+}
+
+/** Chooses a pattern or a song to work towards. */
+export const GoalChoice = ({ about, goal, choose }: GoalChoiceProps) => {
   const [picking, setPicking] = useState<StudentGoal['kind'] | null>(null);
-  const change = useAboutStudent(student);
   const hide = (): void => setPicking(null);
   const take = (kind: StudentGoal['kind'], id: string): void => {
-    change({ goal: { kind, id } });
+    choose({ kind, id });
     hide();
   };
-  const about = say('course.goal-about', { name: student.name });
   return (
     <span className="goal-actions">
       <Button size="sm" variant="quiet" onClick={() => setPicking('pattern')}>
@@ -58,13 +62,25 @@ export const GoalPicker = ({ student }: { readonly student: Student }) => {
       <Button size="sm" variant="quiet" onClick={() => setPicking('song')}>
         {say('course.choose-song')}
       </Button>
-      {student.about.goal && (
-        <Button size="sm" variant="plain" onClick={() => change({ goal: undefined })}>
+      {goal && (
+        <Button size="sm" variant="plain" onClick={() => choose(undefined)}>
           {say('course.remove-goal')}
         </Button>
       )}
       {picking === 'pattern' && <PatternPicker about={about} take={(_, id) => take('pattern', id)} hide={hide} />}
       {picking === 'song' && <SongPicker about={about} take={(id) => take('song', id)} hide={hide} />}
     </span>
+  );
+};
+
+/** Sets what a student works towards. */
+export const GoalPicker = ({ student }: { readonly student: Student }) => {
+  const change = useAboutStudent(student);
+  return (
+    <GoalChoice
+      about={say('course.goal-about', { name: student.name })}
+      goal={student.about.goal}
+      choose={(goal) => change({ goal })}
+    />
   );
 };

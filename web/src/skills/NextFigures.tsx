@@ -15,14 +15,15 @@ import { Button } from 'react-bootstrap';
 import { wordsOf } from '../api/api-error.ts';
 import type { PatternWithId } from '../api/patterns.ts';
 import { useCreateAssignment, useDeleteAssignment } from '../api/practice.ts';
+import { isSongSectionId } from '../api/songs.ts';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
+import { Declined, DeclineMenu } from './DeclineMenu.tsx';
 import { findFigure } from './figure-names.ts';
 import { toPercent, whatIsNew } from './skill-text.ts';
-import { useAboutStudent } from './useAboutStudent.ts';
 
 interface Judged {
   readonly pattern: Pattern;
@@ -43,9 +44,6 @@ const Miniature = ({ pattern, hand }: Judged) => {
     />
   );
 };
-
-/** Figures that are left out at most: the oldest come back then. */
-const MOST_DECLINED = 200;
 
 /** How far beyond where it begins a figure is taken at first. */
 const FIRST_REACH = 1.3;
@@ -96,21 +94,14 @@ interface FigureProps extends NextProps {
 const Figure = ({ student, suggestion, pattern, own, goal, assigned }: FigureProps) => {
   const [isPending, setPending] = useState(false);
   const assign = useAssignFigure(student);
-  const change = useAboutStudent(student);
-  const notice = useToast();
   const hand = useStudentHand(student.id);
-  const declined = student.about.declinedFigures ?? [];
   const isGoal = goal?.id === suggestion.id;
-  const decline = (): void => {
-    change({ declinedFigures: [...declined, suggestion.id].slice(-MOST_DECLINED) });
-    notice({ text: say('course.declined', { name: pattern.name }) });
-  };
   const press = (): void => {
     setPending(true);
     void assign(
       suggestion,
       pattern,
-      own.some(({ id }) => id === suggestion.id),
+      own.some(({ id }) => id === suggestion.id) && !isSongSectionId(suggestion.id),
     ).finally(() => setPending(false));
   };
   return (
@@ -128,7 +119,7 @@ const Figure = ({ student, suggestion, pattern, own, goal, assigned }: FigurePro
             })}
           </span>
         </p>
-        <p className="skill-actions">
+        <div className="skill-actions">
           {assigned.has(pattern.name) ? (
             <span className="text-soft">{say('course.assigned-already')}</span>
           ) : (
@@ -136,12 +127,8 @@ const Figure = ({ student, suggestion, pattern, own, goal, assigned }: FigurePro
               {say('course.assign')}
             </Button>
           )}
-          {!isGoal && (
-            <Button size="sm" variant="plain" onClick={decline}>
-              {say('course.not-this')}
-            </Button>
-          )}
-        </p>
+          {!isGoal && <DeclineMenu student={student} suggestion={suggestion} name={pattern.name} />}
+        </div>
       </div>
     </li>
   );
@@ -150,8 +137,6 @@ const Figure = ({ student, suggestion, pattern, own, goal, assigned }: FigurePro
 /** The figures a student gains most by now. */
 export const NextFigures = (props: NextProps) => {
   const { student, study, own, goal } = props;
-  const change = useAboutStudent(student);
-  const declined = student.about.declinedFigures ?? [];
   const shown = study.suggestions.flatMap((suggestion) => {
     const pattern = suggestion.id === goal?.id ? goal.pattern : findFigure(suggestion.id, own);
     return pattern ? [{ suggestion, pattern }] : [];
@@ -165,11 +150,7 @@ export const NextFigures = (props: NextProps) => {
           <Figure key={suggestion.id} {...props} suggestion={suggestion} pattern={pattern} />
         ))}
       </ul>
-      {declined.length > 0 && (
-        <Button size="sm" variant="plain" onClick={() => change({ declinedFigures: [] })}>
-          {say('course.show-declined', { count: declined.length })}
-        </Button>
-      )}
+      <Declined student={student} />
     </section>
   );
 };

@@ -3,7 +3,8 @@ import { getSkill, skillMeaning, type SkillCode, type SkillStudy } from '@fleet-
 import { say, sayMessage } from '@fleet-wren/wording';
 import { Button } from 'react-bootstrap';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
-import { findFigure, nameOfSkill } from './figure-names.ts';
+import { findFigure } from './figure-names.ts';
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 import { listSkillNames, stateText, toPercent } from './skill-text.ts';
 import { useAboutStudent } from './useAboutStudent.ts';
 

@@ -3,7 +3,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { linkHorizontal } from 'd3-shape';
 import { useMemo, useRef } from 'react';
 import { useElementWidth } from '../components/useElementWidth.ts';
-import { nameOfSkill } from './figure-names.ts';
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 import { layOutWay, type MapEdge, type MapNode } from './skill-map-layout.ts';
 import { stateText } from './skill-text.ts';
 

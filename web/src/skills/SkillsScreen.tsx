@@ -1,4 +1,5 @@
 import './skills.scss';
+import '../components/skills/skill-chip.scss';
 import type { Student } from '@fleet-wren/contract';
 import { REACHED_CHANCE, SKILLS, type SkillCode, type SkillStudy, type TargetStudy } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
@@ -8,7 +9,7 @@ import { wordsOf } from '../api/api-error.ts';
 import { useAttempts } from '../api/practice.ts';
 import { useSkillGains } from '../components/students/useSkillGains.ts';
 import { CoursePlan, dayOf } from './CoursePlan.tsx';
-import { nameOfSkill } from './figure-names.ts';
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 import { GainsSince } from './GainsSince.tsx';
 import { GoalPicker } from './GoalPicker.tsx';
 import { NextFigures } from './NextFigures.tsx';

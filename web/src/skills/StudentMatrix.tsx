@@ -7,7 +7,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { callApi } from '../api/http-client.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-import { nameOfSkill } from './figure-names.ts';
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 import { stateText } from './skill-text.ts';
 
 /** What is believed of a student's skills, without a goal. */

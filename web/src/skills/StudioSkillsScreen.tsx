@@ -6,6 +6,7 @@ import { useLatestPatterns } from '../api/patterns.ts';
 import { useStudents } from '../api/students.ts';
 import { GroupFilter, useGroup } from '../components/students/GroupFilter.tsx';
 import { dayOf } from './CoursePlan.tsx';
+import { GroupCourse } from './GroupCourse.tsx';
 import { CoverageList } from './CoverageList.tsx';
 import { StudentMatrix } from './StudentMatrix.tsx';
 
@@ -34,6 +35,7 @@ const StudioSkillsScreen = () => {
         <GroupFilter {...filter} />
         {students.data && <StudentMatrix students={members} today={today} />}
       </section>
+      {filter.group !== null && <GroupCourse key={filter.group} group={filter.group} members={members} today={today} />}
       <section aria-label={say('course.coverage')} className="coverage-section">
         <h2>{say('course.coverage')}</h2>
         {patterns.data && <CoverageList patterns={patterns.data} />}

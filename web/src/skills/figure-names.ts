@@ -2,16 +2,13 @@ import {
   PATTERN_LIBRARY,
   SHARED_FIGURES,
   findSharedFigure,
-  skillName,
   withName,
   type Pattern,
   type SkillCode,
 } from '@fleet-wren/core';
 import { sayMessage } from '@fleet-wren/wording';
 import type { PatternWithId } from '../api/patterns.ts';
-
-/** What a skill is called. */
-export const nameOfSkill = (code: SkillCode): string => sayMessage(skillName(code));
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 
 const nameShared = (id: string): string => {
   const shelf = PATTERN_LIBRARY.find(({ key }) => id === SHARED_FIGURES.library + key);

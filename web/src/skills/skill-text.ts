@@ -1,6 +1,6 @@
 import type { FigureSuggestion, SkillCode, SkillState } from '@fleet-wren/core';
 import { say, sayList } from '@fleet-wren/wording';
-import { nameOfSkill } from './figure-names.ts';
+import { nameOfSkill } from '../components/skills/skill-name.ts';
 
 const STATE_TEXTS: Readonly<Record<SkillState, string>> = {
   known: say('course.state-known'),

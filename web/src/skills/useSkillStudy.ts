@@ -11,12 +11,17 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { fetchPattern, useLatestPatterns, type PatternWithId } from '../api/patterns.ts';
 import { useAssignments, useAttempts } from '../api/practice.ts';
-import { songRepository } from '../api/songs.ts';
+import { songRepository, useLatestSongSections } from '../api/songs.ts';
 import { useWorkerQuery, type WorkerQueryResult } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 
 /** How many of the studio's patterns are looked at: those worked on last. */
 const LOOKED_AT = 60;
+
+/** How many of its songs, section by section. */
+const SONGS_LOOKED_AT = 8;
+
+const NONE: readonly PatternWithId[] = [];
 
 const fetchGoal = async ({ kind, id }: StudentGoal): Promise<StudyFigure> =>
   kind === 'pattern'
@@ -24,7 +29,7 @@ const fetchGoal = async ({ kind, id }: StudentGoal): Promise<StudyFigure> =>
     : { id, pattern: expandSong((await songRepository.fetch(id)).document).pattern };
 
 /** The pattern or song a student works towards, as it is now. */
-const useGoal = (goal: StudentGoal | undefined) =>
+export const useGoal = (goal: StudentGoal | undefined) =>
   useQuery({
     enabled: goal !== undefined,
     queryKey: ['goal', goal],
@@ -67,7 +72,7 @@ const listForeign = (own: readonly PatternWithId[], assignments: readonly Assign
     .filter(({ sourceId }) => !own.some(({ id }) => id === sourceId))
     .map(({ id, pattern }) => ({ id, pattern }));
 
-const toRequest = (
+export const toStudyRequest = (
   { student, assignments, attempts, own, target, today }: Known,
   length: CourseLength,
 ): SkillStudyRequest => ({
@@ -79,6 +84,8 @@ const toRequest = (
   target,
   figures: own.map(({ id, pattern }) => ({ id, pattern })),
   declined: student.about.declinedFigures ?? [],
+  declinedSkills: student.about.declinedSkills ?? [],
+  aim: student.about.suggestionAim,
   held: assignments.filter(isPractised).map((item) => ({
     id: figureOf(item, own).id,
     tempo: item.standing.tempo ?? item.target,
@@ -97,23 +104,34 @@ export interface SkillStudyState extends WorkerQueryResult<SkillStudy | null> {
   readonly error: unknown;
 }
 
+/** What may be suggested of the studio's own: patterns and sections of songs; null until they are known. */
+export const useCandidates = () => {
+  const latest = useLatestPatterns(LOOKED_AT);
+  const sections = useLatestSongSections(SONGS_LOOKED_AT);
+  const candidates = useMemo(
+    () => (latest.data && !sections.isPending ? [...latest.data, ...(sections.data ?? NONE)] : null),
+    [latest.data, sections.data, sections.isPending],
+  );
+  return { candidates, error: latest.error };
+};
+
 /** Gathers what a student did and may do, and has it studied by a worker. */
 export const useSkillStudy = (student: Student, length: CourseLength, today: number): SkillStudyState => {
   const assignments = useAssignments(student.id);
   const attempts = useAttempts(student.id);
-  const latest = useLatestPatterns(LOOKED_AT);
+  const { candidates, error: candidatesError } = useCandidates();
   const goal = useGoal(student.about.goal);
   const target = student.about.goal ? (goal.data ?? null) : null;
   const isWaiting = student.about.goal !== undefined && goal.isPending;
   const own = useMemo(
-    () => [...(latest.data ?? []), ...listForeign(latest.data ?? [], assignments.data ?? [])],
-    [latest.data, assignments.data],
+    () => [...(candidates ?? NONE), ...listForeign(candidates ?? NONE, assignments.data ?? [])],
+    [candidates, assignments.data],
   );
   const request = useMemo(() => {
-    if (!assignments.data || !attempts.data || !latest.data || isWaiting) return null;
-    const known = { student, assignments: assignments.data, attempts: attempts.data, own: latest.data, target, today };
-    return toRequest(known, length);
-  }, [student, assignments.data, attempts.data, latest.data, isWaiting, target, length, today]);
+    if (!assignments.data || !attempts.data || !candidates || isWaiting) return null;
+    const known = { student, assignments: assignments.data, attempts: attempts.data, own: candidates, target, today };
+    return toStudyRequest(known, length);
+  }, [student, assignments.data, attempts.data, candidates, isWaiting, target, length, today]);
   const answer = useWorkerQuery(request, study);
   return {
     ...answer,
@@ -121,6 +139,6 @@ export const useSkillStudy = (student: Student, length: CourseLength, today: num
     own,
     target,
     isGoalGone: goal.isError,
-    error: assignments.error ?? attempts.error ?? latest.error,
+    error: assignments.error ?? attempts.error ?? candidatesError,
   };
 };

@@ -30,6 +30,7 @@ import type {
   SkillGain,
   SkillHistoryRequest,
   SkillStudyRequest,
+  TargetStudy,
   LearnedSchool,
   CustomSchool,
   PlayedNote,
@@ -139,6 +140,7 @@ export interface CoreWorkerApi {
   readonly ladder: (pattern: Pattern, aim: LadderOptions) => Result<PracticeLadder>;
   /** What is believed of a student's skills, what is next, and the way to a goal. */
   readonly studySkills: (request: SkillStudyRequest) => SkillStudy;
+  readonly studyGroup: (requests: readonly SkillStudyRequest[]) => TargetStudy | null;
   /** The skills that were begun or became known since a day. */
   readonly listSkillGains: (request: SkillHistoryRequest) => readonly SkillGain[];
   /** What some patterns teach, and which are played alike. */

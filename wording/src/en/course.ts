@@ -48,8 +48,21 @@ export const course = {
   'course.assigned-already': 'Assigned',
   'course.not-this': 'Not this',
   'course.declined': '{name} won’t be suggested again.',
-  'course.show-declined':
-    '{count, plural, one {Suggest # left-out pattern again} other {Suggest # left-out patterns again}}',
+  'course.not-this-why': 'Why not {name}?',
+  'course.not-this-figure': 'Not this pattern',
+  'course.not-this-skill': 'No {skill} for now',
+  'course.too-hard': 'Too hard',
+  'course.too-easy': 'Too easy',
+  'course.declined-skill': 'Nothing for {skill} will be suggested for now.',
+  'course.suggest-easier': 'Patterns are suggested easier from now on.',
+  'course.suggest-harder': 'Patterns are suggested harder from now on.',
+  'course.left-out':
+    '{figures, plural, =0 {} one {One pattern left out. } other {# patterns left out. }}{skills, plural, =0 {} other {Not now: {names}. }}{aim, select, easier {Easier than usual.} harder {Harder than usual.} other {}}',
+  'course.group-course': 'Course for {group}',
+  'course.group-how':
+    '{count, plural, one {# student.} other {# students.}} Each week goes by whoever has a skill least, so nobody meets more than one new thing.',
+  'course.print-group': 'Print',
+  'course.suggest-all-again': 'Start over',
   'course.plan': 'Course',
   'course.weeks': 'Weeks',
   'course.minutes': 'Minutes per week',

@@ -1,4 +1,8 @@
 export const practice = {
+  'practice.my-skills': 'My skills',
+  'practice.skills-known': 'I have these',
+  'practice.skills-begun': 'I am working on',
+  'practice.skills-next': 'Next',
   'practice.my-progress': 'My progress',
   'practice.progress-summary':
     'In {weeks} weeks: {minutes, plural, =0 {no practice yet} one {# minute} other {# minutes}}{passes, plural, =0 {} one {, # time through} other {, # times through}}.',

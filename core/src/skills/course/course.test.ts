@@ -1,6 +1,6 @@
 import { PATTERN_LIBRARY } from '../../library/index.ts';
 import { createFigureDemand } from '../mastery/figure-demand.ts';
-import { createSkillBeliefs, followPractice, foreseeFigure } from '../mastery/mastery-model.ts';
+import { createSkillBeliefs, mergeWeakest, followPractice, foreseeFigure } from '../mastery/mastery-model.ts';
 import { createSkillFigure } from '../skill-figures.ts';
 import { SKILLS, SKILL_CODES, withPrerequisites } from '../skill.ts';
 import { planCourse } from './plan-course.ts';
@@ -106,4 +106,31 @@ test('what is held and not among the figures comes first, and nothing that asks 
   });
   expect(course.weeks[0]?.items.map(({ id }) => id)).toEqual(['assigned']);
   expect(course.weeks[0]?.items[0]?.minutes).toBe(90);
+});
+
+test.each([0.66, 0.72, 0.86])(
+  'a teacher who finds it too hard or too easy gets figures about a chance of %f',
+  (aim) => {
+    const beliefs = createSkillBeliefs(0);
+    for (const { chance } of suggestFigures(beliefs, figures, { aim, count: 6 })) {
+      expect(chance).toBeGreaterThan(aim - 0.09);
+      expect(chance).toBeLessThan(aim + 0.08);
+    }
+  },
+);
+
+test('a plan for a group asks nobody for what is beyond the weakest of them', () => {
+  const [strong, weak] = [createSkillBeliefs(1.5), createSkillBeliefs(-1)];
+  const together = mergeWeakest([strong, weak]);
+  const alone = suggestFigures(weak, figures, { count: 6 }).map(({ id, tempo }) => `${id} ${tempo}`);
+  expect(suggestFigures(together, figures, { count: 6 }).map(({ id, tempo }) => `${id} ${tempo}`)).toEqual(alone);
+  const mixed = mergeWeakest([
+    { ...strong, mean: strong.mean.map((value, index) => (index === 0 ? value - 3 : value)) },
+    { ...strong, mean: strong.mean.map((value, index) => (index === 1 ? value - 2 : value)) },
+  ]);
+  expect([...mixed.mean.slice(0, 3)]).toEqual([
+    (strong.mean[0] as number) - 3,
+    (strong.mean[1] as number) - 2,
+    strong.mean[2],
+  ]);
 });

@@ -1,3 +1,4 @@
+import { SUGGESTION_AIM } from '../../practice/index.ts';
 import type { FigureDemand } from '../mastery/figure-demand.ts';
 import { expectPractice, expectedGains, foreseeFigure, type SkillBeliefs } from '../mastery/mastery-model.ts';
 import type { SkillCode } from '../skill.ts';
@@ -35,8 +36,8 @@ export interface FigureSuggestion {
   readonly gain: number;
 }
 
-/** Chances between which a figure is worth practising, and the one it is set to (challenge point; est.). */
-const WORTHWHILE = { least: 0.7, aim: 0.78, most: 0.85 } as const;
+/** How far from its aim a chance is still worth practising at (.70 to .85 about .78; challenge point; est.). */
+const WORTHWHILE = { below: 0.08, above: 0.07 } as const;
 
 /** How slow a figure may be taken: a share of its tempo, and beats a minute. */
 const SLOWEST = { share: 0.4, tempo: 30 } as const;
@@ -51,22 +52,22 @@ export const passSeconds = ({ seconds, tempo: written }: FigureDemand, tempo: nu
 const STEPS = 12;
 
 /** The tempo at which a figure has the chance it should have, or the nearest to it that it may be taken at. */
-const findTempo = (beliefs: SkillBeliefs, demand: FigureDemand, fastest: number): number => {
+const findTempo = (beliefs: SkillBeliefs, demand: FigureDemand, fastest: number, aim: number): number => {
   const chanceAt = (tempo: number): number => foreseeFigure(beliefs, demand, tempo).probability;
   const slowest = Math.min(fastest, Math.max(SLOWEST.tempo, demand.tempo * SLOWEST.share));
-  if (chanceAt(fastest) >= WORTHWHILE.aim) return Math.floor(fastest);
-  if (chanceAt(slowest) <= WORTHWHILE.aim) return Math.ceil(slowest);
+  if (chanceAt(fastest) >= aim) return Math.floor(fastest);
+  if (chanceAt(slowest) <= aim) return Math.ceil(slowest);
   let [low, high] = [slowest, fastest];
   for (let step = 0; step < STEPS; step += 1) {
     const middle = (low + high) / 2;
-    if (chanceAt(middle) >= WORTHWHILE.aim) low = middle;
+    if (chanceAt(middle) >= aim) low = middle;
     else high = middle;
   }
   return Math.floor(low);
 };
 
-const isWorthwhile = ({ chance }: Pick<FigureSuggestion, 'chance'>): boolean =>
-  chance >= WORTHWHILE.least && chance <= WORTHWHILE.most;
+const isWorthwhile = ({ chance }: Pick<FigureSuggestion, 'chance'>, aim: number): boolean =>
+  chance >= aim - WORTHWHILE.below && chance <= aim + WORTHWHILE.above;
 
 /** The strain a figure may always be taken to, however slow it is written. */
 const USUAL_STRAIN = 0.5;
@@ -113,7 +114,13 @@ export interface SuggestionOptions {
   readonly declined?: ReadonlySet<string>;
   /** Skills the teacher does not want now. */
   readonly declinedSkills?: ReadonlySet<SkillCode>;
+  /** The chance of a clean pass figures are set to; the usual where it is not said. */
+  readonly aim?: number;
 }
+
+/** Whether a figure brings a skill that is not wanted now, or is for nothing more than for such a one. */
+const isDeclined = ({ newSkills, practises: [most] }: Rated, declined: ReadonlySet<SkillCode>): boolean =>
+  newSkills.some((code) => declined.has(code)) || (most !== undefined && declined.has(most));
 
 const worthOfSkills = (
   beliefs: SkillBeliefs,
@@ -135,11 +142,11 @@ const rate = (
   { id, demand }: CourseFigure,
   states: ReadonlyMap<SkillCode, SkillState>,
   worth: ReadonlyMap<SkillCode, number>,
-  fastest: number,
+  { fastest, aim }: { readonly fastest: number; readonly aim: number },
 ): Rated | undefined => {
   const newSkills = demand.uses.map(({ code }) => code).filter((code) => isNew(states.get(code)));
   if (newSkills.length > 1 || newSkills.some((code) => states.get(code) === 'later')) return undefined;
-  const tempo = findTempo(beliefs, demand, fastest);
+  const tempo = findTempo(beliefs, demand, fastest, aim);
   const outlook = foreseeFigure(beliefs, demand, tempo);
   const gains = expectedGains(outlook);
   const parts = demand.uses.map(({ code }, place) => ({
@@ -190,10 +197,8 @@ const pickVaried = (all: readonly Rated[], count: number): readonly Rated[] => {
 };
 
 /** Where nothing is worth practising at any tempo, what comes nearest to it. */
-const pickNearest = (rated: readonly Rated[], count: number): readonly Rated[] =>
-  [...rated]
-    .sort((a, b) => Math.abs(a.chance - WORTHWHILE.aim) - Math.abs(b.chance - WORTHWHILE.aim) || b.gain - a.gain)
-    .slice(0, count);
+const pickNearest = (rated: readonly Rated[], count: number, aim: number): readonly Rated[] =>
+  [...rated].sort((a, b) => Math.abs(a.chance - aim) - Math.abs(b.chance - aim) || b.gain - a.gain).slice(0, count);
 
 /**
  * The figures a student gains most by now: each with a tempo at which it is clean seven to eight and a half times in
@@ -205,19 +210,25 @@ const pickNearest = (rated: readonly Rated[], count: number): readonly Rated[] =
 export const suggestFigures = (
   beliefs: SkillBeliefs,
   figures: readonly CourseFigure[],
-  { target, count = 3, declined = new Set(), declinedSkills = new Set() }: SuggestionOptions = {},
+  {
+    target,
+    count = 3,
+    declined = new Set(),
+    declinedSkills = new Set(),
+    aim = SUGGESTION_AIM.usual,
+  }: SuggestionOptions = {},
 ): readonly FigureSuggestion[] => {
   const states = listSkillStates(beliefs);
   const worth = worthOfSkills(beliefs, states, target);
   const rated = figures.flatMap((figure) => {
     if (declined.has(figure.id) || figure.demand.uses.length === 0) return [];
     const fastest = figure.demand === target?.demand ? target.tempo : fastestTempo(figure.demand, target);
-    const one = rate(beliefs, figure, states, worth, fastest);
-    const isWanted = one && one.gain > 0 && !one.newSkills.some((code) => declinedSkills.has(code));
+    const one = rate(beliefs, figure, states, worth, { fastest, aim });
+    const isWanted = one && one.gain > 0 && !isDeclined(one, declinedSkills);
     return isWanted ? [one] : [];
   });
-  const worthwhile = rated.filter(isWorthwhile);
-  return (worthwhile.length > 0 ? pickVaried(worthwhile, count) : pickNearest(rated, count)).map(
+  const worthwhile = rated.filter((one) => isWorthwhile(one, aim));
+  return (worthwhile.length > 0 ? pickVaried(worthwhile, count) : pickNearest(rated, count, aim)).map(
     ({ demand, ...one }) => ({
       ...one,
       minutes: expectMinutes(beliefs, demand, one.tempo),

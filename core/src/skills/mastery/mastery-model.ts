@@ -343,3 +343,22 @@ export const expectPractice = (
   }
   return { ...before, mean };
 };
+
+/**
+ * What may be believed of a group: of each skill what is believed of whoever has it least, with the doubt there is on
+ * average. A plan made for it asks nobody for more than one thing that is new.
+ */
+export const mergeWeakest = (all: readonly SkillBeliefs[]): SkillBeliefs => {
+  const [first, ...others] = all;
+  if (!first) return createSkillBeliefs();
+  const least = (pick: (one: SkillBeliefs) => Float64Array): Float64Array =>
+    pick(first).map((value, index) => others.reduce((low, one) => Math.min(low, pick(one)[index] as number), value));
+  return {
+    mean: least(({ mean }) => mean),
+    covariance: first.covariance.map(
+      (_, place) => all.reduce((sum, { covariance }) => sum + (covariance[place] as number), 0) / all.length,
+    ),
+    passes: least(({ passes }) => passes),
+    lastDay: least(({ lastDay }) => lastDay),
+  };
+};

@@ -107,8 +107,6 @@ export interface FollowedPiece {
 /**
  * Follows a player through a score by what is heard, step by step: tempo from half to five thirds of what is asked,
  * pauses, repeated bars and skips. Deterministic.
- * @example
- * new PositionFilter([{ time: 0, bar: 0, pitchIndexes: [0] }], { seconds: 1, loops: true }).estimate().bar // => 0
  */
 export class PositionFilter {
   private readonly levels: readonly TempoLevel[];
