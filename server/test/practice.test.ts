@@ -10,6 +10,7 @@ import {
   type LadderPlan,
   type PracticeEvent,
 } from '@fleet-wren/core';
+import type { PracticeSkillsResponse } from '@fleet-wren/contract';
 import type { Agent } from 'supertest';
 import { WAY, happened, pattern, plan, set, stageAt, student, type Assigned } from './practising.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -111,7 +112,7 @@ describe('what practice says of a hand', () => {
     await agent.post(`/api/students/${id}/events`).send({ events }).expect(201);
     const counted = (await agent.get(`/api/students/${id}/attempts`).expect(200)).body as AttemptSummary[];
     const row = { assignment: assigned.id, stage: 'tempo' };
-    expect(counted).toEqual([
+    expect([...counted].sort((a, b) => a.tempo - b.tempo)).toEqual([
       expect.objectContaining({ ...row, tempo: first, clean: 2, slipped: 1, slipTicks: [420] }),
       expect.objectContaining({ ...row, tempo: second, clean: 0, slipped: 1, slipTicks: [] }),
     ]);
@@ -293,6 +294,26 @@ describe('links', () => {
   const link = async (agent: Agent, id: string, days = 30) =>
     (await agent.post(`/api/students/${id}/links`).send({ days }).expect(201)).body as { id: string; token: string };
   const room = (token: string) => server.stranger().get('/api/practice').set('x-practice-link', token);
+
+  test('what a student’s skills are told by is told to their own link alone', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const other = await student(agent);
+    const assigned = await set(agent, id);
+    const event = happened('clean', { stage: 'tempo', tempo: 48 });
+    await agent
+      .post(`/api/students/${id}/events`)
+      .send({ events: [{ assignment: assigned.id, event }] })
+      .expect(201);
+    const skills = (token: string) => server.stranger().get('/api/practice/skills').set('x-practice-link', token);
+    const own = (await skills((await link(agent, id)).token).expect(200)).body as PracticeSkillsResponse;
+    expect(own.practised.map((one) => one.id)).toEqual([assigned.id]);
+    expect(own.attempts).toMatchObject([{ assignment: assigned.id, stage: 'tempo', tempo: 48, clean: 1 }]);
+    expect(own.known).toEqual([]);
+    const theirs = (await skills((await link(agent, other.id)).token).expect(200)).body as PracticeSkillsResponse;
+    expect(theirs).toEqual({ practised: [], attempts: [], known: [] });
+    await skills('a'.repeat(32)).expect(404);
+  });
 
   test('open the room of one student, with the first name alone, and nothing else', async () => {
     const agent = await server.newStudio();
