@@ -126,3 +126,20 @@ test('a note that is written again and again is kept as a template, used, and th
     (await fetched<{ settings: { noteTemplates?: unknown } }>(page, '/settings')).settings.noteTemplates;
   await expect.poll(kept).toEqual([]);
 });
+
+test('a class has a course of its own: a goal, the weeks to it, and only what all of them can meet', async ({
+  page,
+}) => {
+  await newStudio(page);
+  const pattern: Pattern = { ...(PATTERN_LIBRARY[0]?.pattern as Pattern), name: 'Heron at noon' };
+  await post(page, '/patterns', { pattern });
+  for (const name of ['Ada Moss', 'Bo Reed']) await addStudent(page, name, { groups: ['Duo'] });
+  await page.goto('/skills?group=Duo');
+  const course = page.getByRole('region', { name: say('course.group-course', { group: 'Duo' }) });
+  await expect(course).toContainText(say('course.group-how', { count: 2 }));
+  await course.getByRole('button', { name: say('course.choose-pattern') }).click();
+  await page.getByRole('button', { name: /Heron at noon/ }).click();
+  await expect(course.getByRole('row').nth(1)).toContainText(say('course.week', { week: 1 }));
+  await expect(course).toContainText('Heron at noon');
+  expect(await violations(page)).toEqual([]);
+});

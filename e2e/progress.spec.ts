@@ -41,6 +41,8 @@ test('progress, reading aloud and the code for another device stand in the room'
 
   await phone.getByRole('button', { name: say('practice.my-progress') }).click();
   await expect(phone.getByRole('region', { name: say('practice.my-progress') })).toContainText('no practice yet');
+  // Of who has not practised yet, nothing is known: what comes next is there all the same.
+  await expect(phone.getByRole('region', { name: say('practice.my-skills') })).toContainText('Steady thumb');
   expect(await violations(phone)).toEqual([]);
   await phone.getByRole('button', { name: say('practice.back-to-practice') }).click();
 

@@ -42,7 +42,7 @@ test('from a goal to what comes next: marked, assigned, left out, planned', asyn
   const assigned = (await (await page.request.get(`/api/students/${student.id}/assignments`)).json()) as Named[];
   expect(assigned.map((one) => one.name)).toEqual([name]);
 
-  const why = page.getByRole('button', { name: /^Why not / });
+  const why = page.getByRole('button', { name: /^Not this: / });
   const second = next.getByRole('listitem').filter({ has: why });
   const declined = (await second.first().getByRole('heading').textContent()) ?? '';
   await second.first().getByRole('button').last().click();

@@ -1,5 +1,5 @@
 import '../components/skills/skill-chip.scss';
-import { SKILLS, type SkillState, type SkillStudy, type SkillStudyRequest } from '@fleet-wren/core';
+import { SKILLS, type Skill, type SkillState, type SkillStudy, type SkillStudyRequest } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
@@ -32,6 +32,14 @@ const SHOWN: readonly (readonly [SkillState, string])[] = [
   ['next', say('practice.skills-next')],
 ];
 
+/** What comes next is much; the easiest of it is enough to see. */
+const MOST_NEXT = 6;
+
+const listSkills = (states: SkillStudy['states'], state: SkillState): readonly Skill[] => {
+  const all = SKILLS.filter(({ code }) => states[code] === state);
+  return state === 'next' ? [...all].sort((a, b) => a.difficulty - b.difficulty).slice(0, MOST_NEXT) : all;
+};
+
 /** A student's own map of skills: what they have, what they work on, what comes next. Nobody else is in it. */
 const MySkills = ({ token }: { readonly token: string }) => {
   const [today] = useState(() => Math.floor(Date.now() / MILLISECONDS_PER_DAY));
@@ -48,7 +56,7 @@ const MySkills = ({ token }: { readonly token: string }) => {
     <section aria-label={say('practice.my-skills')} className="room-skills">
       <h2>{say('practice.my-skills')}</h2>
       {SHOWN.map(([state, title]) => {
-        const skills = SKILLS.filter(({ code }) => value.states[code] === state);
+        const skills = listSkills(value.states, state);
         return skills.length === 0 ? null : (
           <div key={state}>
             <h3>{title}</h3>

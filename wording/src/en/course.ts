@@ -48,7 +48,7 @@ export const course = {
   'course.assigned-already': 'Assigned',
   'course.not-this': 'Not this',
   'course.declined': '{name} won’t be suggested again.',
-  'course.not-this-why': 'Why not {name}?',
+  'course.not-this-why': 'Not this: {name}',
   'course.not-this-figure': 'Not this pattern',
   'course.not-this-skill': 'No {skill} for now',
   'course.too-hard': 'Too hard',
