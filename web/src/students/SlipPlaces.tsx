@@ -6,12 +6,14 @@ import {
   flattenScore,
   stringCount,
   patternLength,
+  type HandProfile,
   type Pattern,
   type PracticeProgress,
   type SlipPlace,
 } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { useMemo } from 'react';
+import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
 import { findStage, patternOfStage, useLadder } from '../workers/useLadder.ts';
 
@@ -24,7 +26,20 @@ const reasonsText = ({ reasons }: SlipPlace): string =>
     .map(({ reason, count }) => say('students.slip-reason', { reason, count }))
     .join(', ');
 
-const Named = ({ pattern, places }: { readonly pattern: Pattern; readonly places: readonly SlipPlace[] }) => {
+/** The strokes of a place and those right before it: what has to be practised is the way there. */
+const strokesOfPlace = ({ strokes }: Pattern, tick: number): readonly string[] => {
+  const before = Math.max(-1, ...strokes.flatMap(({ at }) => (at < tick ? [at] : [])));
+  const from = before < 0 ? Math.max(...strokes.map(({ at }) => at)) : before;
+  return strokes.flatMap(({ id, at }) => (at === tick || at === from ? [id] : []));
+};
+
+interface NamedProps {
+  readonly pattern: Pattern;
+  readonly hand: HandProfile | undefined;
+  readonly places: readonly SlipPlace[];
+}
+
+const Named = ({ pattern, hand, places }: NamedProps) => {
   const score = useMemo(() => flattenScore(pattern), [pattern]);
   return (
     <ol className="slip-places">
@@ -32,7 +47,8 @@ const Named = ({ pattern, places }: { readonly pattern: Pattern; readonly places
         <li key={place.tick}>
           <b>{sayMessage(describeScorePosition(score, place.tick))}</b>{' '}
           {say('students.slip-count', { count: place.count, share: Math.round(100 * place.share) })}{' '}
-          <span className="text-soft">{reasonsText(place)}</span>
+          <span className="text-soft">{reasonsText(place)}</span>{' '}
+          <CreateDrillButton pattern={pattern} hand={hand} strokes={strokesOfPlace(pattern, place.tick)} />
         </li>
       ))}
     </ol>
@@ -93,7 +109,7 @@ export const SlipPlaces = ({ item, progress }: { readonly item: Assignment; read
     <section aria-label={say('students.slips')}>
       <h4 className="ladder-title">{say('students.slips')}</h4>
       <HeatStrip pattern={played} places={places} />
-      <Named pattern={played} places={places} />
+      <Named pattern={played} hand={plan.hand} places={places} />
     </section>
   );
 };

@@ -7,7 +7,7 @@ import {
   summariseTake,
 } from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
-import { CreateDrillButton } from './CreateDrillButton.tsx';
+import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
 import { TakePlayer } from './TakePlayer.tsx';
 import { FingerStatisticsTable } from './TakeChart.tsx';
 import { TakeTrendCharts } from './TakeTrendCharts.tsx';
@@ -44,7 +44,8 @@ export const TakeAssessmentView = ({ take, children }: JudgedProps) => {
         {judgement.findings.map((finding) => (
           <li key={sayMessage(finding.message)} className="finding finding-notable">
             <b title={finding.details && sayMessage(finding.details)}>{saySentence(finding.message)}</b>{' '}
-            {sayMessage(finding.advice)} <CreateDrillButton take={take} strokes={finding.strokes} />
+            {sayMessage(finding.advice)}{' '}
+            <CreateDrillButton pattern={take.pattern} hand={take.hand} strokes={finding.strokes} />
           </li>
         ))}
       </ul>

@@ -81,7 +81,7 @@ export const plans = {
   'stuck.no-progress':
     'No new tempo at “{stage}” in {sessions, plural, other {# sessions}} over {days, plural, other {# days}}. At {tempo} bpm, {share}% of the passes were clean.',
   'stuck.advice':
-    '{why, select, littlePractice {There were few passes in each session: aim for a dozen or more.} tempoJump {The step to this tempo is too big: add a tempo in between.} outOfReach {Go back a stage, or slow down until the passes are clean.} other {Change the approach: group the notes differently, shift the figure by one subdivision, or practise short bursts.}}',
+    '{why, select, littlePractice {There were few passes in each session: aim for a dozen or more.} tempoJump {The step to this tempo is too big: add a tempo in between.} onePlace {Most passes slip at one place: practise the way into it alone, then join it up again.} outOfReach {Go back a stage, or slow down until the passes are clean.} other {Change the approach: group the notes differently, shift the figure by one subdivision, or practise short bursts.}}',
   'stuck.with-limit': '{stuck} Tightest spot: {limit}.',
 
   'session.caution': 'Warm up, keep your hands relaxed, and stop if anything hurts.',

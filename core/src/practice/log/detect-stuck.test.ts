@@ -1,5 +1,6 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
+import { message } from '../../message/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { createLadder, toLadderPlan, type LadderPlan } from '../ladder/ladder.ts';
 import { simulateMotorLearning, type MotorLearner } from '../simulation/motor-learner.ts';
@@ -63,6 +64,23 @@ test('what to change goes by the cause', () => {
   const jump = FOUR_WEEKS.map((number) => [...day(number, 'ccccccccsccccs'), ...day(number, 'ssssscssssss', 70)]);
   const climbed = day(-1, 'c'.repeat(10));
   expect(diagnose(climbed, ...jump)?.why).toBe('tempoJump');
+});
+
+test('most slips at one place: that place is what to work on, not the tightest change', () => {
+  const at = (events: readonly PracticeEvent[], ticks: readonly number[]): readonly PracticeEvent[] =>
+    events.map((event, index) =>
+      event.kind === 'slipped'
+        ? { ...event, slip: { reason: 'marked', tick: ticks[Math.floor(index / 2) % ticks.length] } }
+        : event,
+    );
+  const cause = message('constraint.two-fingers', { fingers: 'm–a' });
+  const days = FOUR_WEEKS.map((number) => day(number, HALF));
+  const stuckAt = (...ticks: number[]) =>
+    detectStuck(PLAN, computeProgress(PLAN, days.map((one) => at(one, ticks)).flat()), cause);
+  expect(stuckAt(840)?.why).toBe('onePlace');
+  expect(JSON.stringify(stuckAt(840))).not.toContain('constraint.two-fingers');
+  // Spread over four places nothing stands out.
+  expect(stuckAt(0, 420, 840, 1260)?.why).toBe('plateau');
 });
 
 test('what is said has the sessions, the days and the share of clean passes', () =>

@@ -4,9 +4,10 @@ import type { LadderPlan, PlannedStage } from '../ladder/ladder.ts';
 import { estimatePlateau, type PracticedSession } from './plateau.ts';
 import type { PracticeProgress } from './practice-progress.ts';
 import type { TempoAttempts } from './practice-snapshot.ts';
+import { findSlipPlaces } from './slip-places.ts';
 
 /** What keeps somebody from getting on. */
-export type StuckReason = 'littlePractice' | 'tempoJump' | 'outOfReach' | 'plateau';
+export type StuckReason = 'littlePractice' | 'tempoJump' | 'outOfReach' | 'onePlace' | 'plateau';
 
 /** Why somebody does not get on with an item, and one thing to do. */
 export interface StuckDiagnosis {
@@ -23,9 +24,16 @@ const STUCK_THRESHOLDS = { sessions: 3, days: 7, belief: 0.98 } as const;
 
 /**
  * Attempts a session below which there is too little of it, shares of clean passes that make a jump, and attempts of
- * which hardly any is clean that make a stage out of reach (est.).
+ * which hardly any is clean that make a stage out of reach; slips whose place is known, and the share of them at one
+ * place, that make it that place (est.).
  */
-const CAUSES = { fewAttempts: 12, easy: 0.8, hard: 0.3, reach: { attempts: 24, share: 0.05 } } as const;
+const CAUSES = {
+  fewAttempts: 12,
+  easy: 0.8,
+  hard: 0.3,
+  reach: { attempts: 24, share: 0.05 },
+  place: { slips: 6, share: 0.5 },
+} as const;
 
 const strainOf = ({ target, stages }: LadderPlan, { stage, tempo }: TempoAttempts): number =>
   tempo / (stages.find(({ key }) => key === stage)?.ceiling ?? target);
@@ -80,17 +88,26 @@ const shareClean = (rows: readonly TempoAttempts[]): number =>
 const isOutOfReach = ({ tempos }: Standstill): boolean =>
   countAttempts(tempos) >= CAUSES.reach.attempts && shareClean(tempos) <= CAUSES.reach.share;
 
-const reasonFor = ({ tempos, sessions }: Standstill): StuckReason => {
+/** Whether most passes of a stage slip at one place, as far as their places are known. */
+const isOnePlace = ({ stage }: Standstill, { slipPlaces }: PracticeProgress): boolean => {
+  const places = findSlipPlaces(slipPlaces, stage.key);
+  const slips = places.reduce((sum, { count }) => sum + count, 0);
+  return slips >= CAUSES.place.slips && (places[0]?.share ?? 0) > CAUSES.place.share;
+};
+
+const reasonFor = (found: Standstill, progress: PracticeProgress): StuckReason => {
+  const { tempos, sessions } = found;
   if (countAttempts(tempos) < CAUSES.fewAttempts * sessions) return 'littlePractice';
   const top = Math.max(...tempos.map(({ tempo }) => tempo));
   const [quickest, others] = [tempos.filter(({ tempo }) => tempo === top), tempos.filter(({ tempo }) => tempo < top)];
   const isJump = others.length > 0 && shareClean(others) >= CAUSES.easy && shareClean(quickest) <= CAUSES.hard;
-  return isJump ? 'tempoJump' : 'plateau';
+  if (isJump) return 'tempoJump';
+  return isOnePlace(found, progress) ? 'onePlace' : 'plateau';
 };
 
 const findReason = (plan: LadderPlan, progress: PracticeProgress, found: Standstill): StuckReason | null => {
   if (isOutOfReach(found)) return 'outOfReach';
-  return beliefIn(plan, progress, found) >= STUCK_THRESHOLDS.belief ? reasonFor(found) : null;
+  return beliefIn(plan, progress, found) >= STUCK_THRESHOLDS.belief ? reasonFor(found, progress) : null;
 };
 
 /** What limits the stage at hand, said after why somebody is stuck. */

@@ -1,20 +1,20 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { createStrokesDrill, withName } from '@fleet-wren/core';
+import { createStrokesDrill, withName, type HandProfile, type Pattern } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/api-error.ts';
-import { useCreatePatterns } from '../api/patterns.ts';
-import { useToast } from '../components/toast/ToastProvider.tsx';
-import type { AssessedTake } from './assessed-take.ts';
+import { wordsOf } from '../../api/api-error.ts';
+import { useCreatePatterns } from '../../api/patterns.ts';
+import { useToast } from '../toast/ToastProvider.tsx';
 
 interface AsDrillProps {
-  readonly take: AssessedTake;
+  readonly pattern: Pattern;
+  readonly hand: HandProfile | undefined;
   /** Names of the strokes it is about. */
   readonly strokes: readonly string[];
 }
 
-/** What a finding is about, as a pattern of its own on the bench; nothing where it is about all of it. */
-export const CreateDrillButton = ({ take: { pattern, hand }, strokes }: AsDrillProps) => {
+/** Some strokes of a pattern, as a pattern of its own on the bench; nothing where it is about all of it. */
+export const CreateDrillButton = ({ pattern, hand, strokes }: AsDrillProps) => {
   const keep = useCreatePatterns();
   const notice = useToast();
   const navigate = useNavigate();
