@@ -120,14 +120,18 @@ export const alignWithAdaptedLevels = (
   return { ...rough, levels, pairing: pass };
 };
 
+/** How strongly each pitch that is asked for is struck, strings sounding as they are supposed to. */
+export const computeSupposedActivations = (asked: TakeReference, innovation: SpectralFlux): PitchActivations =>
+  computeActivations(innovation, createHarmonicTemplates(createAlignmentScene(asked).pitches));
+
 /** First with strings as they are supposed to sound, then as they sound in this take. */
 const alignWithAdaptedTemplates = (
   scene: AlignmentScene,
   innovation: SpectralFlux,
+  strengths: PitchActivations,
   known?: AlignmentState['hypothesis'],
 ): AlignmentState => {
   const templates = createHarmonicTemplates(scene.pitches);
-  const strengths = computeActivations(innovation, templates);
   const { pairing, hypothesis } = alignOnce(scene, strengths, estimateInitialLevels(strengths), known);
   const learnt = computeActivations(
     innovation,
@@ -209,9 +213,10 @@ export const alignToScore = (
   samples: Float32Array,
   asked: TakeReference,
   innovation: SpectralFlux = computeSpectralFlux(samples),
+  activations: PitchActivations = computeSupposedActivations(asked, innovation),
 ): TakeAlignment => {
   const scene = createAlignmentScene(asked);
-  const understood = alignWithAdaptedTemplates(scene, innovation);
+  const understood = alignWithAdaptedTemplates(scene, innovation, activations);
   const listened = refineAlignment(
     scene,
     understood,
@@ -261,12 +266,12 @@ export const alignAlongRoute = (
   samples: Float32Array,
   asked: TakeReference,
   innovation: SpectralFlux,
+  activations: PitchActivations,
 ): TakeAlignment | null => {
   const once = createAlignmentScene(repeatReference(asked, 1));
-  const activations = computeActivations(innovation, createHarmonicTemplates(once.pitches));
   const known = findRoute(once, activations);
   if (!known) return null;
-  const understood = alignWithAdaptedTemplates(known.scene, innovation, KNOWN_START);
+  const understood = alignWithAdaptedTemplates(known.scene, innovation, activations, KNOWN_START);
   const onsets = new OnsetRefiner(computeAttackEnvelope(samples), computeOnsetLags(known.scene));
   return createRouteAlignment(known, refineAlignment(known.scene, understood, onsets));
 };

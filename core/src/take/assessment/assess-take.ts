@@ -23,7 +23,7 @@ import { findTakeDiagnostics } from './take-diagnostics.ts';
 import { hasAskedPitches } from './pitch-check.ts';
 import { findTuningDiagnostics, measureStringTuning } from './string-tuning.ts';
 import { alignNotesToScore, alignPlayedNotesAlongRoute } from '../alignment/align-notes.ts';
-import { alignAlongRoute, alignToScore } from '../alignment/align-to-score.ts';
+import { alignAlongRoute, alignToScore, computeSupposedActivations } from '../alignment/align-to-score.ts';
 import type { PassSlip, SlipReason } from '../model/pass-slip.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
@@ -305,8 +305,10 @@ export const assessTake = (samples: Float32Array, score: Score, asked: TakeRefer
   const innovation = computeSpectralFlux(samples);
   const refused = checkTuning(asked, innovation);
   if (refused) return refused;
-  const plain = alignToScore(samples, asked, innovation);
-  return assessAlignment(chooseAlignment(plain, alignAlongRoute(samples, asked, innovation)), score, asked, samples);
+  const activations = computeSupposedActivations(asked, innovation);
+  const plain = alignToScore(samples, asked, innovation, activations);
+  const route = alignAlongRoute(samples, asked, innovation, activations);
+  return assessAlignment(chooseAlignment(plain, route), score, asked, samples);
 };
 
 /**

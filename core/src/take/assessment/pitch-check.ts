@@ -11,7 +11,7 @@ const CHECK = {
   semitones: 3,
   cents: [-30, 0, 30],
   /** Strokes of a pitch that are looked at. */
-  strokes: 6,
+  strokes: 4,
   /** How strong a pitch has to be beside the strongest of those near it that nobody asked for. */
   share: 0.85,
   /** Strokes needed to say anything, and the share of them whose pitch has to be there. */
