@@ -97,7 +97,7 @@ export const DrillGridHead = ({
     </div>
     {next && (
       <p className="next-drill">
-        <Say text="drills.next" values={{ name: sayMessage(next.name), begun: String(begun) }} />{' '}
+        <Say text="drills.next" values={{ name: sayMessage(next.name), begun: String(begun), order }} />{' '}
         <Button variant="cure" size="sm" onClick={() => open(next)}>
           {say('common.open')}
         </Button>

@@ -28,5 +28,5 @@ export const drills = {
   'drills.play': 'Play {name}',
   'drills.known': 'Known',
   'drills.next':
-    'Next to learn: <b>{name}</b>, {begun, select, true {the smallest step from what is already known} other {the easiest}}.',
+    'Next to learn: <b>{name}</b>, {begun, select, true {the smallest step from what is already known} other {{order, select, difficulty {the easiest} crossings {with the fewest strings crossed} repeats {with the fewest repeated fingers} other {with most notes on the beat}}}}.',
 } as const;
