@@ -147,14 +147,22 @@ const computeChanceScore = ({ pitchIndex, salience }: ScoreSearchInput, count: n
 /** How far beyond chance a beginning fits, 0 to 1. */
 const normaliseScore = (score: number, chance: number): number => max(0, (score - chance) / (1 - chance));
 
-/** How far beyond chance all that is asked fits at its own times, 0 to 1. */
-export const computeFit = (looked: ScoreSearchInput): number => {
+/** Steps of the grid beside its time at which a stroke may swell: bass strings take some hundredths of a second. */
+const SWELL_STEPS = 6;
+
+const widen = (salience: Float32Array): Float32Array =>
+  salience.map((_, step) => {
+    let most = 0;
+    for (let at = step - SWELL_STEPS; at <= step + SWELL_STEPS; at += 1) most = max(most, salience[at] ?? 0);
+    return most;
+  });
+
+/** How far beyond chance all that is asked fits about its own times, 0 to 1. */
+export const computeFit = ({ salience, ...looked }: ScoreSearchInput): number => {
+  const wide = { ...looked, salience: salience.map(widen) };
   const count = looked.reference.strokes.length;
   if (count === 0) return 0;
-  return normaliseScore(
-    scoreHypothesis(looked, { offset: 0, tempoRatio: 1 }, count),
-    computeChanceScore(looked, count),
-  );
+  return normaliseScore(scoreHypothesis(wide, { offset: 0, tempoRatio: 1 }, count), computeChanceScore(wide, count));
 };
 
 /** Strokes a part has to have to be told from noise. */

@@ -53,7 +53,7 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   minDetectedShare: 0.65,
   // A way with stops or at another tempo: how well it has to fit, strokes it may leave unexplained for each that is
   // heard, and how much more it has to explain than the plain one.
-  minRouteFit: 0.3,
+  minRouteFit: 0.8,
   maxRouteErrors: 0.15,
   routeMargin: 0.05,
   silenceLevel: 1e-3,
