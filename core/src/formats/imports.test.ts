@@ -150,7 +150,7 @@ describe('MIDI in', () => {
     }
   });
 
-  test('fuzzed: any bytes give a result or an error (seeded)', () => {
+  test('fuzzed: any bytes give a result or an error', () => {
     const outcomes = new Set<boolean>();
     fc.assert(
       fc.property(
@@ -278,7 +278,7 @@ describe('plain-text tablature in', () => {
     expect(saidOf(importTab(tab))).toMatch(words);
   });
 
-  test('fuzzed: any text gives a result or an error (seeded)', () => {
+  test('fuzzed: any text gives a result or an error', () => {
     const whole = fingered({
       ...createPattern('x'),
       ...valueOrThrow(parseStringNotation('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern,

@@ -1,5 +1,12 @@
 import '../components/skills/skill-chip.scss';
-import { SKILLS, type Skill, type SkillState, type SkillStudy, type SkillStudyRequest } from '@fleet-wren/core';
+import {
+  SKILLS,
+  localDay,
+  type Skill,
+  type SkillState,
+  type SkillStudy,
+  type SkillStudyRequest,
+} from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
@@ -8,8 +15,6 @@ import { callApi } from '../api/http-client.ts';
 import { nameOfSkill } from '../components/skills/skill-name.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-
-const MILLISECONDS_PER_DAY = 86_400_000;
 
 const study = (request: SkillStudyRequest | null, signal: AbortSignal): Promise<SkillStudy | null> =>
   request ? backgroundWorker.request('studySkills', [request], { signal }) : Promise.resolve(null);
@@ -42,7 +47,7 @@ const listSkills = (states: SkillStudy['states'], state: SkillState): readonly S
 
 /** A student's own map of skills: what they have, what they work on, what comes next. Nobody else is in it. */
 const MySkills = ({ token }: { readonly token: string }) => {
-  const [today] = useState(() => Math.floor(Date.now() / MILLISECONDS_PER_DAY));
+  const [today] = useState(() => localDay(Date.now(), -new Date().getTimezoneOffset()));
   const told = useQuery({
     queryKey: ['my skills', token],
     queryFn: () => callApi('GET /practice/skills', { headers: { [PRACTICE_LINK_HEADER]: token } }),

@@ -10,7 +10,7 @@ import type { CourseLength } from './useSkillStudy.ts';
 const DAYS_A_WEEK = 7;
 
 /** How long a course may be, and how much may be practised in a week. */
-export const COURSE_CHOICES = { weeks: [4, 8, 12, 26, 52], minutes: [30, 60, 90, 120, 180, 300] } as const;
+const CHOICES = { weeks: [4, 8, 12, 26, 52], minutes: [30, 60, 90, 120, 180, 300] } as const;
 
 interface CoursePlanProps {
   readonly target: TargetStudy;
@@ -54,6 +54,23 @@ export const CourseOutlook = ({ target: { course }, goal, length, today }: Omit<
 const withCurrent = (choices: readonly number[], current: number): readonly number[] =>
   [...new Set([...choices, current])].sort((a, b) => a - b);
 
+/** How many weeks a course has, and how much is practised in one. */
+export const CourseFields = ({ length, change }: Pick<CoursePlanProps, 'length' | 'change'>) =>
+  (['weeks', 'minutes'] as const).map((field) => (
+    <label key={field}>
+      {say(`course.${field}`)}
+      <Form.Select
+        size="sm"
+        value={length[field]}
+        onChange={({ target: { value } }) => change({ ...length, [field]: Number(value) })}
+      >
+        {withCurrent(CHOICES[field], length[field]).map((value) => (
+          <option key={value}>{value}</option>
+        ))}
+      </Form.Select>
+    </label>
+  ));
+
 /** The weeks of a course: what is practised, and how near it comes. */
 export const CourseTable = ({ target, goal, own, today }: Omit<CoursePlanProps, 'length' | 'change'>) => (
   <table>
@@ -94,20 +111,7 @@ export const CoursePlan = (props: CoursePlanProps) => {
     <section aria-label={say('course.plan')} className="course">
       <h2>{say('course.plan')}</h2>
       <div className="course-fields">
-        {(['weeks', 'minutes'] as const).map((field) => (
-          <label key={field}>
-            {say(`course.${field}`)}
-            <Form.Select
-              size="sm"
-              value={length[field]}
-              onChange={({ target: { value } }) => change({ ...length, [field]: Number(value) })}
-            >
-              {withCurrent(COURSE_CHOICES[field], length[field]).map((value) => (
-                <option key={value}>{value}</option>
-              ))}
-            </Form.Select>
-          </label>
-        ))}
+        <CourseFields length={length} change={change} />
       </div>
       <CourseOutlook {...props} />
       <CourseTable {...props} />

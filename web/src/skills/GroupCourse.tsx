@@ -3,11 +3,10 @@ import type { SkillStudyRequest, StudentGoal, TargetStudy } from '@fleet-wren/co
 import { say } from '@fleet-wren/wording';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { Form } from 'react-bootstrap';
 import { callApi } from '../api/http-client.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-import { COURSE_CHOICES, CourseOutlook, CourseTable } from './CoursePlan.tsx';
+import { CourseFields, CourseOutlook, CourseTable } from './CoursePlan.tsx';
 import { GoalChoice } from './GoalPicker.tsx';
 import { USUAL_LENGTH, toStudyRequest, useCandidates, useGoal, type CourseLength } from './useSkillStudy.ts';
 
@@ -59,20 +58,7 @@ export const GroupCourse = ({ group, members, today }: GroupCourseProps) => {
       <p className="text-soft">{say('course.group-how', { count: members.length })}</p>
       <div className="course-fields">
         <GoalChoice about={say('course.goal-about', { name: group })} goal={goal} choose={setGoal} />
-        {(['weeks', 'minutes'] as const).map((field) => (
-          <label key={field}>
-            {say(`course.${field}`)}
-            <Form.Select
-              size="sm"
-              value={length[field]}
-              onChange={({ target: { value: chosen } }) => setLength({ ...length, [field]: Number(chosen) })}
-            >
-              {COURSE_CHOICES[field].map((choice) => (
-                <option key={choice}>{choice}</option>
-              ))}
-            </Form.Select>
-          </label>
-        ))}
+        <CourseFields length={length} change={setLength} />
       </div>
       {errorText && <p role="alert">{errorText}</p>}
       {value && named && (

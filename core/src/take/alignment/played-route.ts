@@ -1,5 +1,5 @@
 import { median } from '../../statistics/index.ts';
-import { FOLLOWING, PositionFilter, type FollowedMoment, type PositionEstimate } from '../live/position-filter.ts';
+import { FOLLOWING, PositionFilter, type FollowedMoment, type PositionEstimate } from './position-filter.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import type { PitchActivations } from '../signal/pitch-activations.ts';
 import type { AlignmentScene, PitchLevel } from './onset-pairing.ts';

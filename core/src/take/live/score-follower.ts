@@ -5,7 +5,7 @@ import { groupIntoMoments } from '../alignment/tempo-hypotheses.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { createTakeReference } from '../model/reference.ts';
 import { createActivationSolver, createHarmonicTemplates } from '../signal/pitch-activations.ts';
-import { FOLLOWING, PositionFilter, type FollowedMoment, type HeardStep } from './position-filter.ts';
+import { FOLLOWING, PositionFilter, type FollowedMoment, type HeardStep } from '../alignment/position-filter.ts';
 import { StreamingFlux } from './streaming-flux.ts';
 
 /** Looks of sound to a step of the filter, and how many on either side speak for a stroke at it. */
