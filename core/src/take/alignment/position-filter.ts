@@ -1,3 +1,5 @@
+import { TempoLevel, mixLevel } from './tempo-level.ts';
+
 /**
  * Where in a piece somebody is: exact filtering over position and tempo on a grid (a bar-pointer model, Whiteley,
  * Cemgil and Godsill 2006), with a state of waiting from which any bar may be begun (pauses and skips as in Nakamura,
@@ -62,33 +64,6 @@ const listTempoFactors = ([least, most]: readonly [number, number]): readonly nu
   );
 };
 
-/** Belief over the cells of the score at one tempo. */
-class TempoLevel {
-  readonly mass: Float64Array;
-  private due = 0;
-
-  constructor(
-    readonly factor: number,
-    private readonly cells: number,
-  ) {
-    this.mass = new Float64Array(cells);
-  }
-
-  /** Moves on by a step of sound: how many cells that is now, and what left at the end, the first to leave last. */
-  moveOn(): { readonly cells: number; readonly left: readonly number[] } {
-    this.due += this.factor;
-    const cells = Math.floor(this.due);
-    this.due -= cells;
-    if (cells === 0) return NOTHING_MOVED;
-    const left = Array.from(this.mass.subarray(this.cells - cells));
-    this.mass.copyWithin(cells, 0, this.cells - cells);
-    this.mass.fill(0, 0, cells);
-    return { cells, left };
-  }
-}
-
-const NOTHING_MOVED = { cells: 0, left: [] } as const;
-
 /** How probable a tempo is before anything is heard: about what is asked, or closely about what is known; est. */
 const weighTempo = (factor: number, known: number | undefined): number => {
   const octaves = Math.log2(factor / (known ?? 1)) / (known === undefined ? 0.35 : 0.09);
@@ -128,6 +103,10 @@ export class PositionFilter {
   private readonly factors: Float64Array;
   /** Belief over the cells, tempos together, as of the last change of tempo. */
   private readonly playing: Float64Array;
+  /** What the levels hold is to be taken times this. */
+  private scale = 1;
+  /** Three levels in the order of the score, while tempos change. */
+  private readonly unrolled: readonly [Float64Array, Float64Array, Float64Array];
   private steps = 0;
 
   constructor(
@@ -147,6 +126,7 @@ export class PositionFilter {
     this.tempos = Float64Array.from(this.levels, ({ factor }) => weighTempo(factor, piece.tempo));
     this.factors = new Float64Array(moments.length);
     this.playing = new Float64Array(this.cells);
+    this.unrolled = [new Float64Array(this.cells), new Float64Array(this.cells), new Float64Array(this.cells)];
     this.expectBeginning();
   }
 
@@ -200,18 +180,17 @@ export class PositionFilter {
   }
 
   private playOn(level: TempoLevel): void {
-    const { cells, left } = level.moveOn();
+    const cells = level.takeStep();
     if (cells === 0) return;
-    const { mass } = level;
-    if (this.piece.loops) mass.set(left);
-    else for (const gone of left) this.over += gone;
-    this.momentCells.forEach((first, moment) => {
-      const factor = this.factors[moment] as number;
+    level.turn(cells);
+    if (!this.piece.loops) this.over += this.scale * level.takeFirst(cells);
+    for (let moment = 0; moment < this.momentCells.length; moment += 1) {
+      const first = this.momentCells[moment] as number;
       for (let cell = first; cell < first + cells; cell += 1) {
-        const place = cell < this.cells ? cell : cell - this.cells;
-        mass[place] = (mass[place] as number) * factor;
+        const place = level.placeOf(cell < this.cells ? cell : cell - this.cells);
+        level.mass[place] = (level.mass[place] as number) * (this.factors[moment] as number);
       }
-    });
+    }
   }
 
   private beginFromWaiting(quiet: number): void {
@@ -220,12 +199,16 @@ export class PositionFilter {
       const own = mass * (1 - beginElsewhere) + (this.elsewhere[moment] as number) * beginElsewhere;
       const begins = own * begin * (this.factors[moment] as number);
       this.waiting[moment] = mass * (1 - begin) * quiet;
-      if (begins < 1e-12) return;
-      const cell = this.momentCells[moment] as number;
-      this.levels.forEach(({ mass: playing }, index) => {
-        playing[cell] = (playing[cell] as number) + begins * (this.tempos[index] as number);
-      });
+      if (begins >= 1e-12) this.beginAt(this.momentCells[moment] as number, begins / this.scale);
     });
+  }
+
+  private beginAt(cell: number, mass: number): void {
+    for (let index = 0; index < this.levels.length; index += 1) {
+      const level = this.levels[index] as TempoLevel;
+      const place = level.placeOf(cell);
+      level.mass[place] = (level.mass[place] as number) + mass * (this.tempos[index] as number);
+    }
   }
 
   /** Tempos change a little, some stop, some go to another bar; the beliefs are brought back to a sum of one. */
@@ -240,29 +223,23 @@ export class PositionFilter {
 
   /** Some of each level goes over to its neighbours; answers what each level holds then. */
   private changeTempos(): Float64Array {
-    const half = FOLLOWING.tempoChange / 2;
     const last = this.levels.length - 1;
     const held = new Float64Array(this.levels.length);
+    const half = FOLLOWING.tempoChange / 2;
+    const nothing = new Float64Array(this.cells);
     this.playing.fill(0);
     // What a level was before it changed is what the next one takes over from.
-    let before = new Float64Array(this.cells);
-    this.levels.forEach(({ mass }, index) => {
-      const own = mass.slice();
-      const after = this.levels[index + 1]?.mass;
-      const stays = 1 - (index === 0 ? 0 : half) - (index === last ? 0 : half);
-      let all = 0;
-      for (let cell = 0; cell < this.cells; cell += 1) {
-        const beside = (before[cell] as number) + (after ? (after[cell] as number) : 0);
-        const sum = stays * (own[cell] as number) + half * beside;
-        // Numbers too small to matter are slow to reckon with.
-        const mixed = sum < 1e-30 ? 0 : sum;
-        mass[cell] = mixed;
-        this.playing[cell] = (this.playing[cell] as number) + mixed;
-        all += mixed;
-      }
-      held[index] = all;
-      before = own;
+    let [before, own, after] = this.unrolled;
+    before.fill(0);
+    (this.levels[0] as TempoLevel).unrollInto(own);
+    this.levels.forEach((level, index) => {
+      this.levels[index + 1]?.unrollInto(after);
+      const stays = this.scale * (1 - (index === 0 ? 0 : half) - (index === last ? 0 : half));
+      const mix = { before, own, after: index === last ? nothing : after, stays, beside: this.scale * half };
+      held[index] = mixLevel(mix, level.rollOut(), this.playing);
+      [before, own, after] = [own, after, before];
     });
+    this.scale = 1;
     return held;
   }
 
@@ -281,8 +258,8 @@ export class PositionFilter {
   }
 
   private scalePlaying(by: number): void {
-    for (const list of [this.playing, ...this.levels.map(({ mass }) => mass)])
-      for (let cell = 0; cell < this.cells; cell += 1) list[cell] = (list[cell] as number) * by;
+    this.scale *= by;
+    for (let cell = 0; cell < this.cells; cell += 1) this.playing[cell] = (this.playing[cell] as number) * by;
   }
 
   /** Where those who wait would begin if not where they are. */
@@ -349,38 +326,48 @@ export class PositionFilter {
     return { mass, seconds };
   }
 
-  /** Bins about one, those beyond the end of what goes round with the seconds that lie between. */
-  private listBinsAround(bin: number, reach: number, bins: number): readonly (readonly [bin: number, later: number])[] {
-    return Array.from({ length: 2 * reach + 1 }, (_, index) => bin - reach + index).flatMap((at) => {
-      if (at >= 0 && at < bins) return [[at, 0] as const];
-      const round = at < 0 ? -1 : 1;
-      const inside = at - round * bins;
-      return this.piece.loops && inside >= 0 && inside < bins ? [[inside, round * this.piece.seconds] as const] : [];
-    });
+  /** A bin, of what goes round also one beyond the end; -1 where there is none. */
+  private binInside(bin: number, bins: number): number {
+    if (bin >= 0 && bin < bins) return bin;
+    const inside = bin < 0 ? bin + bins : bin - bins;
+    return this.piece.loops && inside >= 0 && inside < bins ? inside : -1;
+  }
+
+  private sumAround(mass: Float64Array, bin: number, reach: number): number {
+    let sum = 0;
+    for (let at = bin - reach; at <= bin + reach; at += 1) {
+      const inside = this.binInside(at, mass.length);
+      if (inside >= 0) sum += mass[inside] as number;
+    }
+    return sum;
+  }
+
+  /** Seconds about a bin by their weight, those beyond the end of what goes round counted on. */
+  private weighAround({ mass, seconds }: { mass: Float64Array; seconds: Float64Array }, bin: number): number {
+    let sum = 0;
+    for (let at = bin - 1; at <= bin + 1; at += 1) {
+      const inside = this.binInside(at, mass.length);
+      const later = Math.sign(at - inside) * this.piece.seconds;
+      if (inside >= 0) sum += (seconds[inside] as number) + later * (mass[inside] as number);
+    }
+    return sum;
   }
 
   /** Where the player most probably is. */
   estimate(): PositionEstimate {
     const belief = this.listBelief();
-    const bins = belief.mass.length;
-    const massAround = (bin: number, reach: number): number =>
-      this.listBinsAround(bin, reach, bins).reduce((sum, [at]) => sum + (belief.mass[at] as number), 0);
     let [best, most] = [0, -1];
-    for (let bin = 0; bin < bins; bin += 1) {
-      const mass = massAround(bin, 1);
+    for (let bin = 0; bin < belief.mass.length; bin += 1) {
+      const mass = this.sumAround(belief.mass, bin, 1);
       if (mass > most) [best, most] = [bin, mass];
     }
-    const weighed = this.listBinsAround(best, 1, bins).reduce(
-      (sum, [at, later]) => sum + (belief.seconds[at] as number) + later * (belief.mass[at] as number),
-      0,
-    );
-    const seconds = this.placeInPiece(weighed / (most || 1));
+    const seconds = this.placeInPiece(this.weighAround(belief, best) / (most || 1));
     // Of a short figure a second either way would be most of it.
     const reach = Math.max(1, Math.round(Math.min(1, this.piece.seconds / 8) / BIN_SECONDS));
     return {
       seconds,
       bar: this.barAt(seconds),
-      certainty: Math.min(1, massAround(best, reach)),
+      certainty: Math.min(1, this.sumAround(belief.mass, best, reach)),
       isPlaying: this.playing.reduce((sum, mass) => sum + mass, 0) > 0.5,
     };
   }

@@ -2,7 +2,7 @@ import { midiToFrequency } from '../../instrument/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import type { TakeAlignment } from '../model/take-alignment.ts';
-import { partialsAt, type SampleSpan } from '../signal/partial-energy.ts';
+import { partialsAt, windowSpan } from '../signal/partial-energy.ts';
 import { isSteady, spanOf } from './steady-sound.ts';
 
 /** How the pitches of a take are told from others near them (est.). */
@@ -19,14 +19,14 @@ const CHECK = {
   minShare: 0.6,
 } as const;
 
-const strengthOf = (samples: Float32Array, span: SampleSpan, pitch: number): number =>
-  Math.max(...CHECK.cents.map((cents) => partialsAt(samples, span, midiToFrequency(pitch + cents / 100))));
+const strengthOf = (windowed: Float64Array, pitch: number): number =>
+  Math.max(...CHECK.cents.map((cents) => partialsAt(windowed, midiToFrequency(pitch + cents / 100))));
 
 /** Whether the pitch that is asked for sounds, and not one near it that nobody asked for. */
-const soundsAsAsked = (samples: Float32Array, span: SampleSpan, pitch: number, asked: ReadonlySet<number>): boolean => {
-  const own = strengthOf(samples, span, pitch);
+const soundsAsAsked = (windowed: Float64Array, pitch: number, asked: ReadonlySet<number>): boolean => {
+  const own = strengthOf(windowed, pitch);
   for (let by = -CHECK.semitones; by <= CHECK.semitones; by += 1)
-    if (!asked.has(pitch + by) && strengthOf(samples, span, pitch + by) * CHECK.share > own) return false;
+    if (!asked.has(pitch + by) && strengthOf(windowed, pitch + by) * CHECK.share > own) return false;
   return true;
 };
 
@@ -52,7 +52,7 @@ export const hasAskedPitches = (
     if (!span) continue;
     looked.set(one.pitch, count + 1);
     all += 1;
-    if (soundsAsAsked(samples, span, one.pitch, asked)) confirmed += 1;
+    if (soundsAsAsked(windowSpan(samples, span), one.pitch, asked)) confirmed += 1;
   }
   return all < CHECK.minStrokes || confirmed >= CHECK.minShare * all;
 };

@@ -4,7 +4,7 @@ import type { Score } from '../../score/index.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import type { TakeAlignment } from '../model/take-alignment.ts';
-import { partialsAt, type SampleSpan } from '../signal/partial-energy.ts';
+import { partialsAt, windowSpan } from '../signal/partial-energy.ts';
 import type { RankedTakeDiagnostic } from './assessment-context.ts';
 import { isSteady, spanOf } from './steady-sound.ts';
 
@@ -32,8 +32,8 @@ export interface StringTuning {
 }
 
 /** Cents by which a sound is from a pitch: what its partials speak for most. */
-const measureCents = (samples: Float32Array, span: SampleSpan, pitch: number): number => {
-  const strengthAt = (cents: number): number => partialsAt(samples, span, midiToFrequency(pitch + cents / 100));
+const measureCents = (windowed: Float64Array, pitch: number): number => {
+  const strengthAt = (cents: number): number => partialsAt(windowed, midiToFrequency(pitch + cents / 100));
   const strongest = (around: number, reach: number, step: number): number => {
     let [best, most] = [around, -1];
     for (let cents = around - reach; cents <= around + reach; cents += step) {
@@ -62,7 +62,7 @@ export const measureStringTuning = (
     const own = found.get(asked.string) ?? [];
     if (stroke.what !== 'matched' || own.length >= TUNING.strokes || !isSteady(score, asked)) continue;
     const span = spanOf(stroke, asked.duration * pace, samples);
-    if (span) found.set(asked.string, [...own, measureCents(samples, span, asked.pitch)]);
+    if (span) found.set(asked.string, [...own, measureCents(windowSpan(samples, span), asked.pitch)]);
   }
   return [...found]
     .filter(([, cents]) => cents.length >= TUNING.minStrokes)
