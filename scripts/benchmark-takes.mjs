@@ -266,8 +266,11 @@ const STEADY = [
   { ...PLAYER_MODELS.steady, timingSpread: 0.012, levelSpread: 2, tempoDrift: 0.015 },
 ];
 
+/** The second model's strings have whole numbers of samples to a period: up to 17 cents off, and rightly said to be. */
+const TRUE_OF_SOUND = { 'second model': new Set(['take.string-out-of-tune', 'take.guitar-off-pitch']) };
+
 /** What is said of steady players that is no truth: takes with a finding, passes that are called missed. */
-const accuse = (figures, make, recordingFor) => {
+const accuse = (figures, make, recordingFor, isTrue = new Set()) => {
   const total = { takes: 0, accused: 0, passes: 0, missed: 0, said: new Map() };
   figures.forEach((figure, place) =>
     STEADY.forEach((being, which) => {
@@ -277,7 +280,8 @@ const accuse = (figures, make, recordingFor) => {
       const samples = make(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random, ...recordingFor(asked) });
       const judged = assessTake(samples, played.score, asked);
       if (!judged.ok) return;
-      const { findings, cycles } = judged.value;
+      const { cycles } = judged.value;
+      const findings = judged.value.findings.filter(({ message }) => !isTrue.has(message.code));
       total.takes += 1;
       if (findings.length > 0) total.accused += 1;
       for (const { message } of findings) total.said.set(message.code, (total.said.get(message.code) ?? 0) + 1);
@@ -345,5 +349,5 @@ for (const [group, figures] of Object.entries(FIGURES))
   for (const [sound, make] of Object.entries(group === 'other' ? OTHER_SOUNDS : SOUNDS))
     for (const [condition, recordingFor] of Object.entries(CONDITIONS)) {
       const name = `${group}, ${sound}, ${condition}`;
-      if (name.includes(only)) console.log(accusedRow(name, accuse(figures, make, recordingFor)));
+      if (name.includes(only)) console.log(accusedRow(name, accuse(figures, make, recordingFor, TRUE_OF_SOUND[sound])));
     }
