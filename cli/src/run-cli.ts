@@ -1,4 +1,5 @@
 import { sayProblem, say } from '@fleet-wren/wording';
+import { statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import {
   failure,
@@ -17,7 +18,8 @@ import { exportCommand } from './commands/export.ts';
 import { runExportSong } from './commands/export-song.ts';
 import { fingerCommand } from './commands/finger.ts';
 import { runHarmonics } from './commands/harmonics.ts';
-import { runImport, formatWarnings } from './commands/import.ts';
+import { IMPORT_TOOLS, runImport, formatWarnings } from './commands/import.ts';
+import { runImportFolder } from './commands/import-folder.ts';
 import { runLearn } from './commands/learn.ts';
 import { skillsCommand } from './commands/skills.ts';
 import { runSheet } from './commands/sheet.ts';
@@ -161,6 +163,15 @@ const imported = (read: ReturnType<typeof runImport>, { out, json }: CommandOpti
     ? { code: 0, output: read.value.text, file: out, error: formatWarnings(read.value.remarks) }
     : failed(read.problems, json);
 
+const importedFolder = (folder: string, options: CommandOptions): CliResult => {
+  const report = runImportFolder(folder, options, IMPORT_TOOLS);
+  if (!report.ok) return failed(report.problems, options.json);
+  return { code: report.value.refused > 0 ? 1 : 0, output: report.value.text, error: '' };
+};
+
+const isFolder = (path: string | undefined): path is string =>
+  path !== undefined && Boolean(statSync(path, { throwIfNoEntry: false })?.isDirectory());
+
 const exported = (made: ReturnType<typeof runExportSong>, { out, json }: CommandOptions): CliResult =>
   made.ok
     ? { code: 0, output: made.value.answer, file: out, error: formatWarnings(made.value.remarks) }
@@ -180,7 +191,8 @@ export const runCliSync = (args: readonly string[]): CliResult => {
   const { words, options } = parsed.value;
   const [name, file] = words;
   if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
-  if (name === 'import') return imported(runImport(file, options), options);
+  if (name === 'import')
+    return isFolder(file) ? importedFolder(file, options) : imported(runImport(file, options), options);
   const song = name === 'export' && file !== undefined ? songIn(file) : undefined;
   if (song) return exported(runExportSong(song, options), options);
   const other = Object.hasOwn(OTHERS, name) ? OTHERS[name] : undefined;

@@ -49,6 +49,7 @@ const WITHOUT: readonly string[] = [
   'importPattern',
   'importSong',
   'importSongOrChart',
+  'importForLibrary',
   'parseFile',
   'createUnzipper',
 ];

@@ -20,7 +20,11 @@ import { SaxesParser } from 'saxes';
 import type { CommandOptions } from '../command.ts';
 import { createUsageError, readBytes } from '../read-input.ts';
 
-const TOOLS: ImportTools = { createParser: () => new SaxesParser(), unzip: createUnzipper({ Unzip, UnzipInflate }) };
+/** What reading takes from elsewhere. */
+export const IMPORT_TOOLS: ImportTools = {
+  createParser: () => new SaxesParser(),
+  unzip: createUnzipper({ Unzip, UnzipInflate }),
+};
 
 /** A file as it lies there. */
 const sourceAt = (file: string): Result<SourceFile> => {
@@ -50,7 +54,7 @@ export interface ImportOutput {
 
 /** The parts of a file that can be chosen, a line each; that which is taken where none is named has a star. */
 const listParts = (file: SourceFile, { part }: ImportSelection): Result<ImportOutput> => {
-  const read = parseFile(file, TOOLS, part);
+  const read = parseFile(file, IMPORT_TOOLS, part);
   if (!read.ok) return read;
   const { parts, part: taken, music } = read.value;
   const notes = music.bars.reduce((sum, bar) => sum + bar.notes.length, 0);
@@ -62,14 +66,14 @@ const listParts = (file: SourceFile, { part }: ImportSelection): Result<ImportOu
 };
 
 const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportOutput> => {
-  const read = importPattern(file, TOOLS, choice);
+  const read = importPattern(file, IMPORT_TOOLS, choice);
   if (!read.ok) return read;
   const { imported } = read.value;
   return success({ text: serialisePattern(imported.pattern), remarks: imported.warnings });
 };
 
 const asSong = (file: SourceFile, { part }: ImportSelection): Result<ImportOutput> => {
-  const read = importSongOrChart(file, TOOLS, part);
+  const read = importSongOrChart(file, IMPORT_TOOLS, part);
   return read.ok ? success({ text: serialiseSong(read.value.song), remarks: read.value.remarks }) : read;
 };
 

@@ -1,6 +1,6 @@
 import './import.scss';
 import { say, sayProblem } from '@fleet-wren/wording';
-import type { ImportSelection, ImportResult, ImportedPattern, Pattern, Problem, Result } from '@fleet-wren/core';
+import type { ImportSelection, ImportResult, ImportedPattern, Pattern, Problem, Result, Song } from '@fleet-wren/core';
 import { useRef, useState, type ChangeEvent, type DragEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -11,14 +11,30 @@ import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { LoopField } from '../components/loop/LoopField.tsx';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
+import { BatchImport } from './BatchImport.tsx';
+import { sortBatchFiles, type BatchFile } from './batch.ts';
+import { listChosenFiles, listDroppedFiles } from './dropped-files.ts';
 import { ImportOptions } from './ImportOptions.tsx';
-import { getSourceName, readSongSource, readSource, type ImportSource } from './read-source.ts';
+import { SongFound } from './SongFound.tsx';
+import { getSourceName, readForLibrary, readSongSource, readSource, type ImportSource } from './read-source.ts';
 
 interface Read {
   readonly source: ImportSource;
   readonly choice: ImportSelection;
   readonly result: Result<ImportResult>;
+  /** The song a file is that is no pattern. */
+  readonly song?: Song;
 }
+
+/** What a source is: a pattern, else a song, else what is wrong with it. */
+const readAny = async (source: ImportSource, choice: ImportSelection): Promise<Read> => {
+  const result = await readSource(source, choice);
+  if (result.ok) return { source, choice, result };
+  const other = await readForLibrary(source);
+  if (other.ok) return { source, choice, result, ...(other.value.kind === 'song' ? { song: other.value.song } : {}) };
+  // A chart that could not be read says what is wrong with the chart.
+  return { source, choice, result: other };
+};
 
 const Remarks = ({ imported }: { readonly imported: ImportedPattern }) => (
   <>
@@ -96,6 +112,7 @@ interface FoundProps {
 const FoundIn = ({ read, choose }: FoundProps) => {
   const { source, choice, result } = read;
   const [cyclic, setCyclic] = useState<boolean | null>(null);
+  if (read.song) return <SongFound song={read.song} />;
   if (!result.ok) return <Refused name={getSourceName(source)} problems={result.problems} />;
   const { imported, offer } = result.value;
   const pattern = { ...imported.pattern, cyclic: cyclic ?? imported.pattern.cyclic };
@@ -113,28 +130,89 @@ const FoundIn = ({ read, choose }: FoundProps) => {
   );
 };
 
-/** Brings music in from a file or from pasted tablature: what was read is shown before anything is stored. */
+interface SourceProps {
+  readonly take: (source: ImportSource) => void;
+  readonly takeFiles: (files: readonly BatchFile[]) => void;
+}
+
+const FILE_TYPES = '.json,.mid,.midi,.rmi,.kar,.musicxml,.xml,.mxl,.abc,.txt,.tab';
+
+const FileInputs = ({ takeFiles }: Pick<SourceProps, 'takeFiles'>) => {
+  const choose = ({ target }: ChangeEvent<HTMLInputElement>): void => {
+    if (target.files) takeFiles(listChosenFiles(target.files));
+    target.value = '';
+  };
+  return (
+    <>
+      <label className="drop-here">
+        <input
+          type="file"
+          multiple
+          className="visually-hidden"
+          accept={FILE_TYPES}
+          onChange={choose}
+          aria-label={say('import.file-to-import')}
+        />
+        <Say text="import.choose-files" />
+        <span className="text-soft">{say('import.formats')}</span>
+      </label>
+      <label className="btn btn-quiet choose-folder">
+        <input
+          type="file"
+          className="visually-hidden"
+          {...{ webkitdirectory: '' }}
+          onChange={choose}
+          aria-label={say('import.folder-to-import')}
+        />
+        {say('import.choose-a-folder')}
+      </label>
+    </>
+  );
+};
+
+const SourcePanel = ({ take, takeFiles }: SourceProps) => {
+  const [pasted, setPasted] = useState('');
+  return (
+    <div>
+      <FileInputs takeFiles={takeFiles} />
+      <Form.Control
+        as="textarea"
+        rows={9}
+        className="paste-here"
+        aria-label={say('import.tablature-to-import')}
+        placeholder={say('import.or-paste-tablature-e-0-b')}
+        value={pasted}
+        onChange={({ target }) => setPasted(target.value)}
+        spellCheck={false}
+      />
+      <Button variant="quiet" onClick={() => take(pasted)} disabled={pasted.trim() === ''}>
+        {say('import.read-tablature')}
+      </Button>
+    </div>
+  );
+};
+
+/** Brings music in from files or from pasted tablature: what was read is shown before anything is stored. */
 const ImportScreen = () => {
   const [read, setRead] = useState<Read | null>(null);
-  const [pasted, setPasted] = useState('');
+  const [batch, setBatch] = useState<{ readonly files: readonly BatchFile[]; readonly found: number } | null>(null);
   const latest = useRef(0);
   const take = (source: ImportSource, choice: ImportSelection = {}): void => {
     latest.current += 1;
     const turn = latest.current;
-    void readSource(source, choice).then((result) => {
+    void readAny(source, choice).then((found) => {
       // An answer that comes after a later question is none.
-      if (turn === latest.current) setRead({ source, choice, result });
+      if (turn === latest.current) setRead(found);
     });
   };
-  const choose = ({ target }: ChangeEvent<HTMLInputElement>): void => {
-    const file = target.files?.[0];
-    if (file) take(file);
-    target.value = '';
+  const takeFiles = (files: readonly BatchFile[]): void => {
+    const [only] = files;
+    if (only && files.length === 1) take(only.file);
+    else if (only) setBatch({ files: sortBatchFiles(files), found: files.length });
   };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
-    const file = event.dataTransfer.files[0];
-    if (file) take(file);
+    void listDroppedFiles(event.dataTransfer).then(takeFiles);
   };
   return (
     <div className="bring-in page" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
@@ -144,41 +222,20 @@ const ImportScreen = () => {
         </Link>
         <h1>{say('common.import')}</h1>
       </header>
-      <div className="bring-in-body">
-        <div>
-          <label className="drop-here">
-            <input
-              type="file"
-              className="visually-hidden"
-              accept=".json,.mid,.midi,.rmi,.kar,.musicxml,.xml,.mxl,.abc,.txt,.tab"
-              onChange={choose}
-              aria-label={say('import.file-to-import')}
-            />
-            <Say text="import.choose-a-file" />
-            <span className="text-soft">{say('import.formats')}</span>
-          </label>
-          <Form.Control
-            as="textarea"
-            rows={9}
-            className="paste-here"
-            aria-label={say('import.tablature-to-import')}
-            placeholder={say('import.or-paste-tablature-e-0-b')}
-            value={pasted}
-            onChange={({ target }) => setPasted(target.value)}
-            spellCheck={false}
-          />
-          <Button variant="quiet" onClick={() => take(pasted)} disabled={pasted.trim() === ''}>
-            {say('import.read-tablature')}
-          </Button>
+      {batch ? (
+        <BatchImport {...batch} leave={() => setBatch(null)} />
+      ) : (
+        <div className="bring-in-body">
+          <SourcePanel take={take} takeFiles={takeFiles} />
+          <div>
+            {read ? (
+              <FoundIn key={getSourceName(read.source)} read={read} choose={(choice) => take(read.source, choice)} />
+            ) : (
+              <p className="text-soft">{say('import.youll-see-a-preview-here-before')}</p>
+            )}
+          </div>
         </div>
-        <div>
-          {read ? (
-            <FoundIn key={getSourceName(read.source)} read={read} choose={(choice) => take(read.source, choice)} />
-          ) : (
-            <p className="text-soft">{say('import.youll-see-a-preview-here-before')}</p>
-          )}
-        </div>
-      </div>
+      )}
     </div>
   );
 };

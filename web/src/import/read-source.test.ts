@@ -49,6 +49,13 @@ describe('what we write comes in again', () => {
   });
 });
 
+test('a file that was moved away since it was chosen is refused', async () => {
+  const gone = Object.assign(file('song.json', 'x'), {
+    slice: () => ({ text: () => Promise.reject(new Error('gone')) }),
+  });
+  expect(said(await read(gone))).toMatch(/has been moved/);
+});
+
 const score = exportMusicXml(flattenScore(pattern), digits);
 const zipped = (files: Record<string, Uint8Array>): Uint8Array<ArrayBuffer> => Uint8Array.from(zipSync(files));
 

@@ -4,10 +4,13 @@ import {
   failure,
   detectFileType,
   createProblem,
+  message,
   success,
   validateSize,
   type ImportSelection,
   type ImportResult,
+  type LibraryImport,
+  type LibraryKind,
   type SongImport,
   type Result,
   type SourceFile,
@@ -39,14 +42,19 @@ export const getSourceName = (source: ImportSource): string =>
 const bytesOf = async (source: ImportSource): Promise<Uint8Array> =>
   typeof source === 'string' ? new TextEncoder().encode(source) : new Uint8Array(await source.arrayBuffer());
 
-/** A source with its bytes; a huge file is refused by its size, without being read. */
-const opened = async (source: ImportSource): Promise<Result<SourceFile>> => {
+const openSource = async (source: ImportSource): Promise<Result<SourceFile>> => {
   const name = typeof source === 'string' ? '' : source.name;
   const start = typeof source === 'string' ? source.slice(0, 64) : await source.slice(0, 64).text();
   const size = typeof source === 'string' ? source.length : source.size;
   const large = validateSize(detectFileType(name, start), size);
   return large ? failure(large) : success({ name, bytes: await bytesOf(source) });
 };
+
+/** A source with its bytes; a huge file is refused by its size, one that is gone because it is. */
+const opened = (source: ImportSource): Promise<Result<SourceFile>> =>
+  openSource(source).catch(() =>
+    failure(createProblem('file-damaged', { reason: message('file-problem.unreadable') })),
+  );
 
 /** Reads what is brought in, or what is chosen of it. */
 export const readSource = async (
@@ -62,4 +70,12 @@ export const readSource = async (
 export const readSongSource = async (source: ImportSource, part?: number): Promise<Result<SongImport>> => {
   const file = await opened(source);
   return file.ok ? told(backgroundWorker.request('importSong', [file.value, part], { timeoutMs: DEADLINE })) : file;
+};
+
+/** Reads a file for the library, as what it is or as what is wanted. */
+export const readForLibrary = async (source: ImportSource, wanted?: LibraryKind): Promise<Result<LibraryImport>> => {
+  const file = await opened(source);
+  return file.ok
+    ? told(backgroundWorker.request('importForLibrary', [file.value, wanted], { timeoutMs: DEADLINE }))
+    : file;
 };

@@ -40,7 +40,7 @@ import {
 import { diffAnalyses } from './analysis-diff.ts';
 import { withFirstFigureName } from './figure-names.ts';
 import type { CoreWorkerApi } from './worker-protocol.ts';
-import { importPatternFile, importSongFile } from './import-file.ts';
+import { importFileForLibrary, importPatternFile, importSongFile } from './import-file.ts';
 import { serveRequests, type WorkerScope } from './serve-requests.ts';
 
 /** Rounds of the same work until the browser has compiled it to run at full speed. */
@@ -154,6 +154,7 @@ const handlers: CoreWorkerApi = {
   synthesise: synthesiseSource,
   importPattern: importPatternFile,
   importSong: importSongFile,
+  importForLibrary: importFileForLibrary,
 };
 
 serveRequests(self as unknown as WorkerScope, { ...handlers });

@@ -1,10 +1,13 @@
 import {
+  importForLibrary,
   importPattern,
   importSong,
   success,
   createUnzipper,
   type ImportSelection,
   type ImportResult,
+  type LibraryImport,
+  type LibraryKind,
   type SongImport,
   type ImportTools,
   type Result,
@@ -26,4 +29,12 @@ export const importPatternFile = async (file: SourceFile, choice: ImportSelectio
 export const importSongFile = async (file: SourceFile, part?: number): Promise<Result<SongImport>> => {
   const read = importSong(file, await loadImportTools(), part);
   return read.ok ? success({ ...read.value, song: withFigureNames(read.value.song) }) : read;
+};
+
+/** Reads a file for the library, as what it is or as what is wanted. */
+export const importFileForLibrary = async (file: SourceFile, wanted?: LibraryKind): Promise<Result<LibraryImport>> => {
+  const read = importForLibrary(file, await loadImportTools(), wanted);
+  return read.ok && read.value.kind === 'song'
+    ? success({ ...read.value, song: withFigureNames(read.value.song) })
+    : read;
 };

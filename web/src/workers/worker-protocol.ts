@@ -17,6 +17,8 @@ import type {
   AnyPatternEdit,
   DigitExplanation,
   ImportResult,
+  LibraryImport,
+  LibraryKind,
   SongImport,
   RankedVoicing,
   SourceFile,
@@ -149,6 +151,7 @@ export interface CoreWorkerApi {
   /** Samples of a note, a click or a shaker. */
   readonly synthesise: (source: SoundSource, sampleRate: number) => Float32Array;
   readonly importSong: (file: SourceFile, part?: number) => Promise<Result<SongImport>>;
+  readonly importForLibrary: (file: SourceFile, wanted?: LibraryKind) => Promise<Result<LibraryImport>>;
   readonly importPattern: (file: SourceFile, choice: ImportSelection) => Promise<Result<ImportResult>>;
 }
 

@@ -28,7 +28,12 @@ export const cli = {
   'cli.sheet.summary':
     'Export a pattern or a song to print: wren sheet FILE --to pdf|svg|mei [--paper a4|letter] [--large] [--notes abc|ahc|lasido]',
   'cli.import.summary':
-    'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--parts] [--part N] [--bars 1-8] [--repeats played] [--song]',
+    'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--parts] [--part N] [--bars 1-8] [--repeats played] [--song]; or a whole folder with one report: wren import FOLDER [--out FOLDER]',
+  'cli.folder.read':
+    '{path}: {kind, select, pattern {pattern, {bars, plural, one {# bar} other {# bars}}, {parts, plural, one {# note} other {# notes}}} other {song, {bars, plural, one {# bar} other {# bars}}, {parts, plural, one {# section} other {# sections}}}}{remarks, plural, =0 {} one {, # remark} other {, # remarks}}',
+  'cli.folder.refused': '{path}: not read. {problems}',
+  'cli.folder.summary':
+    '{read, plural, one {# file was} other {# files were}} read{refused, plural, =0 {} other {, # could not be}}.',
   'cli.finger.summary': 'Assign a finger to each note and show the max tempo',
   'cli.analyse.summary': 'Show finger load, problems and what limits the tempo',
   'cli.skills.summary': 'List what a pattern asks of the picking hand, the hardest first',

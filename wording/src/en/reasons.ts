@@ -100,6 +100,7 @@ export const reasons = {
   'file-problem.not-json': 'Something there is not JSON.',
   'file-problem.no-score': 'It contains no score.',
   'file-problem.archive-damaged': 'The compressed file is damaged.',
+  'file-problem.unreadable': 'It has been moved, or access to it is not allowed.',
   'file-problem.unexpected-root': "It starts with '<'{root}>.",
   'file-problem.xml-limit': 'It is larger or more deeply nested than any score.',
   'file-problem.midi-ends-early': 'it ends early.',

@@ -1,0 +1,95 @@
+import { say, sayProblem } from '@fleet-wren/wording';
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
+import {
+  importForLibrary,
+  serialisePattern,
+  serialiseSong,
+  success,
+  unfoldForm,
+  type ImportTools,
+  type LibraryImport,
+  type LibraryKind,
+  type Result,
+} from '@fleet-wren/core';
+import type { CommandOptions } from '../command.ts';
+import { readBytes } from '../read-input.ts';
+
+/** A file of a folder, and what was read of it. */
+interface FolderFile {
+  readonly path: string;
+  readonly read: Result<LibraryImport>;
+}
+
+/** What became of a folder: a report, and how many of its files could not be read. */
+export interface FolderReport {
+  readonly text: string;
+  readonly refused: number;
+}
+
+const isHidden = (path: string): boolean => path.split(/[\\/]/).some((part) => part.startsWith('.'));
+
+const listFiles = (folder: string): readonly string[] =>
+  readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name).slice(join(folder, 'x').length - 1))
+    .filter((path) => !isHidden(path))
+    .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }));
+
+const readFile = (folder: string, path: string, tools: ImportTools, wanted?: LibraryKind): FolderFile => {
+  const bytes = readBytes(join(folder, path));
+  if (!bytes.ok) return { path, read: bytes };
+  return { path, read: importForLibrary({ name: basename(path), bytes: bytes.value }, tools, wanted) };
+};
+
+const sizeOf = (item: LibraryImport): { readonly bars: number; readonly parts: number } =>
+  item.kind === 'pattern'
+    ? { bars: item.pattern.bars, parts: item.pattern.strokes.length }
+    : { bars: unfoldForm(item.song).length, parts: item.song.sections.length };
+
+const lineOf = ({ path, read }: FolderFile): string => {
+  if (!read.ok) return say('cli.folder.refused', { path, problems: read.problems.map(sayProblem).join(' ') });
+  const { kind, warnings } = read.value;
+  const line = say('cli.folder.read', { path, kind, ...sizeOf(read.value), remarks: warnings.length });
+  return [line, ...warnings.map((warning) => `  ${sayProblem(warning)}`)].join('\n');
+};
+
+/** A path that is free: nothing that is there is written over. */
+const findFreePath = (path: string): string => {
+  const free = (count: number): string => {
+    const candidate = count === 1 ? `${path}.json` : `${path}-${count}.json`;
+    return existsSync(candidate) ? free(count + 1) : candidate;
+  };
+  return free(1);
+};
+
+const write = (out: string, { path, read }: FolderFile): void => {
+  if (!read.ok) return;
+  const target = findFreePath(join(out, path.replace(/\.[^.]*$/, '')));
+  mkdirSync(dirname(target), { recursive: true });
+  writeFileSync(
+    target,
+    read.value.kind === 'pattern' ? serialisePattern(read.value.pattern) : serialiseSong(read.value.song),
+  );
+};
+
+const forMachines = ({ path, read }: FolderFile) => ({
+  file: path,
+  ...(read.ok
+    ? { kind: read.value.kind, bars: sizeOf(read.value).bars, remarks: read.value.warnings.map(sayProblem) }
+    : { error: read.problems.map((problem) => ({ code: problem.code, message: sayProblem(problem) })) }),
+});
+
+/** Reads all files of a folder with one report; with `--out` each is written there as ours. */
+export const runImportFolder = (
+  folder: string,
+  { out, song, json }: CommandOptions,
+  tools: ImportTools,
+): Result<FolderReport> => {
+  const files = listFiles(folder).map((path) => readFile(folder, path, tools, song ? 'song' : undefined));
+  if (out !== undefined) files.forEach((file) => write(out, file));
+  const refused = files.filter(({ read }) => !read.ok).length;
+  const summary = say('cli.folder.summary', { read: files.length - refused, refused });
+  const text = json ? JSON.stringify(files.map(forMachines), null, 2) : [...files.map(lineOf), summary].join('\n');
+  return success({ text: `${text}\n`, refused });
+};
