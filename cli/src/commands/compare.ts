@@ -36,6 +36,10 @@ const lines = (approach: SchoolResult): readonly string[] => [
     doubled: approach.doubledStrokes,
     issues: approach.analysis.diagnostics.length,
   })}`,
+  `  ${say('cli.compare-movement', {
+    centimetres: Math.round(approach.movement.travelPerBar / 10),
+    share: Math.round(100 * approach.movement.preparedShare),
+  })}`,
 ];
 
 const forMachines = ({
@@ -51,6 +55,7 @@ const forMachines = ({
   optimalStrainCurve,
   slurredNotes,
   changes,
+  movement,
 }: SchoolResult) => ({
   school,
   attacks,
@@ -64,6 +69,7 @@ const forMachines = ({
   slurs,
   doubled: doubledStrokes,
   unplayed: unplayedStrokes,
+  movement: { travelPerBar: movement.travelPerBar, prepared: movement.preparedShare },
   strain,
   bestStrain: optimalStrainCurve,
   slurred: slurredNotes,

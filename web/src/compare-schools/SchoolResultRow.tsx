@@ -46,7 +46,7 @@ const Attacks = ({ attacks }: Pick<SchoolResult, 'attacks'>) => (
 );
 
 const Facts = ({ approach }: { readonly approach: SchoolResult }) => {
-  const { attacks, busiestActuator, slurs, doubledStrokes, analysis, unplayedStrokes } = approach;
+  const { attacks, busiestActuator, slurs, doubledStrokes, analysis, unplayedStrokes, movement } = approach;
   return (
     <dl className="approach-facts">
       <div>
@@ -69,6 +69,15 @@ const Facts = ({ approach }: { readonly approach: SchoolResult }) => {
       <div>
         <dt>{say('approaches.string-changes')}</dt>
         <dd>{describeStringChanges(approach.steps).map(sayMessage).join(', ')}</dd>
+      </div>
+      <div>
+        <dt>{say('approaches.movement')}</dt>
+        <dd>
+          {say('approaches.movement-of', {
+            centimetres: Math.round(movement.travelPerBar / 10),
+            share: Math.round(100 * movement.preparedShare),
+          })}
+        </dd>
       </div>
       <div>
         <dt>{say('approaches.issues')}</dt>

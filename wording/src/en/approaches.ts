@@ -3,6 +3,8 @@ export const approaches = {
   'approaches.busiest-finger': 'Busiest finger',
   'approaches.no-finger-plays-twice': 'no finger plays twice',
   'approaches.string-changes': 'String changes',
+  'approaches.movement': 'Travel in a bar',
+  'approaches.movement-of': '{centimetres} cm, {share}% of notes prepared',
   'approaches.issues': 'Issues',
   'approaches.equal': 'equal',
   'approaches.max-tempo': 'max tempo',

@@ -87,6 +87,7 @@ export const cli = {
   'cli.no-problems': 'No problems found.',
   'cli.finding': '- {finding} ({severity})',
   'cli.string-change': 'string {from} to {to}: {kinds}',
+  'cli.compare-movement': 'Travel in a bar: {centimetres} cm; notes prepared: {share}%',
   'cli.busiest': '{finger}, a note every {gap, number, ::.00} s',
   'cli.busiest-none': 'none repeats',
   'cli.school-title': '{name} ({key})',

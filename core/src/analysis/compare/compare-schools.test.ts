@@ -78,6 +78,15 @@ describe('the same notes under several schools', () => {
     expect(results.map(({ school }) => school)).toEqual(keys);
   });
 
+  test('one finger over three strings travels further than three fingers that each stay on their own', () => {
+    // Both pluck four times a bar; the one goes over four string spacings (10.4 mm) besides.
+    const [one, three] = compared('3 2 1 2', 60, ['thumb-index:strict', 'one-per-string']).results;
+    const [far, near] = [one, three].map((result) => result?.movement.travelPerBar ?? 0) as [number, number];
+    expect(far).toBeGreaterThan(near);
+    expect(far - near).toBeLessThan(4 * 10.4);
+    expect(three?.movement.preparedShare).toBe(1);
+  });
+
   test('the curve of strain rises with the tempo for a fixed fingering', () => {
     const [first] = compared('1 1 1 1', 90, ['thumb-index:strict', 'alternation:i-m']).results;
     const strains = first?.strain.map(({ strain }) => strain) ?? [];

@@ -1,4 +1,6 @@
 import type { Label } from '../../message/message.ts';
+import { moveHand } from '../../motion/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import { ACTUATORS, actuatorOf, type Pattern, type Slur, type Actuator } from '../../pattern/index.ts';
 import {
   applySchoolSlurs,
@@ -32,9 +34,18 @@ export interface SchoolResult {
   readonly doubledStrokes: number;
   /** Strokes that nobody is left for. */
   readonly unplayedStrokes: number;
+  readonly movement: Movement;
   /** Share of the ceiling used, by tempo: of the fingering in use, and of the best at each tempo. */
   readonly strain: readonly StrainPoint[];
   readonly optimalStrainCurve: readonly StrainPoint[];
+}
+
+/** What a fingering costs in movement (est.). */
+export interface Movement {
+  /** Millimetres of all fingertips together in a bar. */
+  readonly travelPerBar: number;
+  /** Share of the strokes for which the finger is on its string in time. */
+  readonly preparedShare: number;
 }
 
 /** The share of the ceiling used at a tempo. */
@@ -56,6 +67,19 @@ const findBusiestActuator = ({ transitions }: PatternAnalysis): SchoolResult['bu
     strain: neededSeconds / availableSeconds,
   }));
   return all.sort((a, b) => b.strain - a.strain)[0] ?? null;
+};
+
+const measureMovement = (pattern: Pattern, { digits }: PatternAnalysis): Movement => {
+  const score = flattenScore(pattern);
+  const { fingers, travel } = moveHand(
+    score,
+    score.strokes.map(({ sourceStrokeId }) => digits[sourceStrokeId] ?? null),
+  );
+  const strokes = fingers.flatMap((finger) => finger.strokes);
+  return {
+    travelPerBar: travel / Math.max(1, pattern.bars),
+    preparedShare: strokes.filter(({ isPrepared }) => isPrepared).length / Math.max(1, strokes.length),
+  };
 };
 
 /** Tempos the strain is worked out at: from half to twice the pattern's, by tenths. */
@@ -98,6 +122,7 @@ export const evaluateSchool = (given: Pattern, school: School, options: Fingerin
     slurs: pattern.strokes.filter(({ slur }) => slur).length,
     doubledStrokes: doubled,
     unplayedStrokes: pattern.strokes.filter(({ id, slur }) => !slur && !judgement.digits[id]).length,
+    movement: measureMovement(pattern, judgement),
     slurredNotes: pattern.strokes.flatMap(({ id, slur }, index) =>
       slur && !given.strokes[index]?.slur ? [{ stroke: id, slur }] : [],
     ),

@@ -135,6 +135,33 @@ const createUnplayed = (asked: number, pulse: number): AlignedStroke => ({
   confidence: 1,
 });
 
+/** A pass of a route with what was heard of each of its strokes. */
+interface HeardPass {
+  readonly pass: PlayedPass;
+  readonly strokes: readonly AlignedStroke[];
+}
+
+const isDoubtful = ({ what }: AlignedStroke): boolean => what === 'missed' || what === 'unclear';
+
+/** Strokes from one side on: what stands between those not played and the first that was heard was not played either. */
+const leaveOutEdge = (strokes: readonly AlignedStroke[]): readonly AlignedStroke[] => {
+  if (strokes[0]?.what !== 'unplayed') return strokes;
+  const first = strokes.findIndex((stroke) => stroke.what !== 'unplayed' && !isDoubtful(stroke));
+  return strokes.map((stroke, index) =>
+    first < 0 || index < first ? createUnplayed(stroke.asked, stroke.pulse) : stroke,
+  );
+};
+
+/** A pass that was broken off or begun on the way ends and begins with what was heard of it. */
+const withoutDoubtfulEdges = ({ pass, strokes }: HeardPass): HeardPass => ({
+  pass,
+  strokes: leaveOutEdge(leaveOutEdge(strokes.toReversed()).toReversed()),
+});
+
+/** Whether enough was heard of a pass for there to have been one. */
+const wasPlayed = ({ strokes }: HeardPass): boolean =>
+  strokes.filter(({ what }) => what !== 'unplayed').length >= LEAST_SHARE.within * strokes.length;
+
 /** Puts what was heard of a route into the order of a plain reference; what was not played stands there as such. */
 export const mergeRoute = (
   { moments, reference: once }: AlignmentScene,
@@ -143,23 +170,25 @@ export const mergeRoute = (
   heard: Pick<TakeAlignment, 'strokes' | 'extras' | 'fit'>,
 ): TakeAlignment => {
   const each = once.strokes.length;
-  const byPlain = new Map(
-    heard.strokes.map((stroke) => {
-      const asked = plainIndexes[stroke.asked] as number;
-      return [asked, { ...stroke, asked }] as const;
-    }),
-  );
+  const byPlain = new Map(heard.strokes.map((stroke) => [plainIndexes[stroke.asked] as number, stroke]));
   const momentOfStroke = new Map(
     moments.flatMap(({ strokeIndexes }, moment) => strokeIndexes.map((index) => [index, moment] as const)),
   );
   const seconds = moments.map(({ time }) => time);
-  const strokes = passes.flatMap((pass, number) =>
+  const strokesOf = (pass: PlayedPass, number: number): readonly AlignedStroke[] =>
     once.strokes.map((_, index) => {
       const asked = number * each + index;
-      const moment = momentOfStroke.get(index) as number;
-      return byPlain.get(asked) ?? createUnplayed(asked, expectTime(pass, moment, seconds));
-    }),
-  );
-  const stopped = passes.flatMap(({ hasStop }, pass) => (hasStop ? [pass] : []));
-  return { strokes, extras: heard.extras, fit: heard.fit, slower, cycles: passes.length, stopped };
+      const pulse = (): number => expectTime(pass, momentOfStroke.get(index) as number, seconds);
+      return byPlain.get(asked) ?? createUnplayed(asked, pulse());
+    });
+  const played = passes
+    .map((pass, number) => withoutDoubtfulEdges({ pass, strokes: strokesOf(pass, number) }))
+    .filter(wasPlayed);
+  return {
+    strokes: played.flatMap(({ strokes }, number) =>
+      strokes.map((stroke, index) => ({ ...stroke, asked: number * each + index })),
+    ),
+    ...{ extras: heard.extras, fit: heard.fit, slower, cycles: played.length },
+    stopped: played.flatMap(({ pass }, number) => (pass.hasStop ? [number] : [])),
+  };
 };

@@ -13,8 +13,9 @@ const ROUTE = {
   /** Seconds of the score by which a place may differ from where playing on would have led. */
   jumpSeconds: 0.3,
   jumpShare: 0.12,
-  /** Estimates the pace is told by, on either side. */
+  /** Estimates the pace is told by, on either side, and beyond the ends of a stretch. */
   paceReach: 8,
+  edgeReach: 30,
   /** Seconds beside its place within which a moment counts as heard, and how strongly it has to be. */
   heardWithin: 0.08,
   heardFrom: 0.25,
@@ -134,6 +135,12 @@ const paceAt = (stretch: readonly TimedEstimate[], index: number): number => {
   return clampPace(to.at > from.at ? (to.seconds - from.seconds) / (to.at - from.at) : 1);
 };
 
+/** The same over a longer time, by which one goes on beyond the first and the last estimate. */
+const paceAbout = (stretch: readonly TimedEstimate[], index: number): number => {
+  const [from, to] = [Math.max(0, index - ROUTE.edgeReach), Math.min(stretch.length, index + ROUTE.edgeReach + 1)];
+  return median(Array.from({ length: to - from }, (_, by) => paceAt(stretch, from + by)));
+};
+
 /** Seconds of the take at which a place of the score is come to, by the estimates about it. */
 const timeOfPlace = (stretch: readonly TimedEstimate[], place: number): number => {
   const index = stretch.reduce(
@@ -142,7 +149,8 @@ const timeOfPlace = (stretch: readonly TimedEstimate[], place: number): number =
     0,
   );
   const near = stretch.slice(Math.max(0, index - 3), index + 4);
-  const pace = paceAt(stretch, index);
+  const isInside = index > 0 && index < stretch.length - 1;
+  const pace = isInside ? paceAt(stretch, index) : paceAbout(stretch, index);
   return median(near.map(({ at, seconds }) => at + (place - seconds) / pace));
 };
 
@@ -274,6 +282,42 @@ const layOutStretch = (
   return { moments, tempoRatio: played > 0 ? took / played : 1 };
 };
 
+const countHeard = (context: RouteContext, moments: readonly PlayedMoment[], until = Infinity): number =>
+  moments.filter(({ moment, time }) => time < until && isHeard(context, moment, time)).length;
+
+/** Whether a stretch laid back over the one before it explains all that was heard there: then there was but one. */
+const covers = (context: RouteContext, longer: PlayedStretch, fragment: PlayedStretch): boolean => {
+  const until = (fragment.moments.at(-1)?.time ?? 0) + ROUTE.heardWithin;
+  return countHeard(context, longer.moments, until) >= countHeard(context, fragment.moments);
+};
+
+/** Whether a stretch is less than a pass, and played on at once: who begins is at first taken to be elsewhere. */
+const isFragment = (context: RouteContext, { moments }: PlayedStretch, next: readonly TimedEstimate[]): boolean =>
+  moments.length <= context.moments.length &&
+  (next[0]?.at ?? Infinity) - (moments.at(-1)?.time ?? 0) < ROUTE.restSeconds;
+
+/** Stretches laid out in order; what turns out to be the beginning of the next one becomes part of it. */
+const layOutStretches = (
+  context: RouteContext,
+  stretches: readonly (readonly TimedEstimate[])[],
+  seconds: number,
+): readonly PlayedStretch[] => {
+  const found: PlayedStretch[] = [];
+  stretches.forEach((stretch, index) => {
+    const layFrom = (after: PlayedStretch | undefined): PlayedStretch =>
+      layOutStretch(context, stretch, [after?.moments.at(-1)?.time ?? 0, stretches[index + 1]?.[0]?.at ?? seconds]);
+    const last = found.at(-1);
+    if (last && isFragment(context, last, stretch)) {
+      const longer = layFrom(found.at(-2));
+      if (covers(context, longer, last)) found.splice(-1, 1, longer);
+      if (found.at(-1) === longer) return;
+    }
+    const laid = layFrom(last);
+    if (laid.moments.length >= ROUTE.minMoments) found.push(laid);
+  });
+  return found;
+};
+
 /**
  * The way of a player through a figure that goes round: stretches without a stop, in order, at whatever tempo from less
  * than half to more than twice what is asked, begun and broken off anywhere.
@@ -292,13 +336,5 @@ export const findPlayedRoute = (
   // Followed once more with the tempo that was found: the beginning is the least sure.
   const tempo = findTempo(first);
   const stretches = splitAtJumps(followTake(moments, scene, salience, { seconds, tempo }), passSeconds);
-  const context = { moments, passSeconds, salience };
-  const found: PlayedStretch[] = [];
-  stretches.forEach((stretch, index) => {
-    const after = found.at(-1)?.moments.at(-1)?.time ?? 0;
-    const before = stretches[index + 1]?.[0]?.at ?? seconds;
-    const laid = layOutStretch(context, stretch, [after, before]);
-    if (laid.moments.length >= ROUTE.minMoments) found.push(laid);
-  });
-  return found;
+  return layOutStretches({ moments, passSeconds, salience }, stretches, seconds);
 };

@@ -209,13 +209,15 @@ const countStrokes = ({ strokes }: TakeAlignment, ...kinds: readonly AlignedStro
 /** Whether what was heard is what was asked. */
 const doesFit = (heard: TakeAlignment): boolean => {
   const played = heard.strokes.length - countStrokes(heard, 'unplayed');
-  const share = countStrokes(heard, 'matched') / Math.max(1, played);
+  const matched = countStrokes(heard, 'matched');
+  const share = matched / Math.max(1, played);
   const isDoubtful =
     heard.fit < TAKE_DIAGNOSTIC_THRESHOLDS.minConfidence && share < TAKE_DIAGNOSTIC_THRESHOLDS.minMatchedShare;
   return (
     heard.cycles > 0 &&
     heard.fit >= TAKE_DIAGNOSTIC_THRESHOLDS.minFit &&
     share >= TAKE_DIAGNOSTIC_THRESHOLDS.minDetectedShare &&
+    heard.extras.length <= TAKE_DIAGNOSTIC_THRESHOLDS.maxExtras * matched &&
     !isDoubtful
   );
 };

@@ -51,6 +51,8 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   minConfidence: 0.5,
   minMatchedShare: 0.8,
   minDetectedShare: 0.65,
+  /** Strokes nobody asked for, for each that was heard, beyond which it is another thing that was played. */
+  maxExtras: 0.5,
   // A way with stops or at another tempo: how well it has to fit, strokes it may leave unexplained for each that is
   // heard, and how much more it has to explain than the plain one.
   minRouteFit: 0.8,
