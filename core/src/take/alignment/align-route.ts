@@ -143,32 +143,92 @@ interface HeardPass {
 
 const isDoubtful = ({ what }: AlignedStroke): boolean => what === 'missed' || what === 'unclear';
 
-/** Strokes from one side on: what stands between those not played and the first that was heard was not played either. */
+/** Strokes one after another without a sound, and seconds they take, by which somebody rested (est.). */
+const SILENCE = { strokes: 4, seconds: 0.9 } as const;
+
+/** Indexes of strokes, in order of time, in stretches where nothing was heard for so long that nobody played. */
+const findSilences = (strokes: readonly AlignedStroke[]): ReadonlySet<number> => {
+  const silent = new Set<number>();
+  let run: AlignedStroke[] = [];
+  const end = (): void => {
+    const seconds = (run.at(-1)?.pulse ?? 0) - (run[0]?.pulse ?? 0);
+    if (run.length >= SILENCE.strokes && seconds >= SILENCE.seconds) for (const { asked } of run) silent.add(asked);
+    run = [];
+  };
+  for (const stroke of strokes.filter(({ what }) => what !== 'unplayed')) {
+    if (isDoubtful(stroke)) run.push(stroke);
+    else end();
+  }
+  end();
+  return silent;
+};
+
+/** Passes in which what stands in a silence was not played. */
+const leaveOutSilences = (passes: readonly HeardPass[]): readonly HeardPass[] => {
+  const silent = findSilences(passes.flatMap(({ strokes }) => strokes));
+  return passes.map(({ pass, strokes }) => ({
+    pass,
+    strokes: strokes.map((stroke) => (silent.has(stroke.asked) ? createUnplayed(stroke.asked, stroke.pulse) : stroke)),
+  }));
+};
+
+/** Strokes from one side on: what stands there before the first that was heard was not played. */
 const leaveOutEdge = (strokes: readonly AlignedStroke[]): readonly AlignedStroke[] => {
-  if (strokes[0]?.what !== 'unplayed') return strokes;
   const first = strokes.findIndex((stroke) => stroke.what !== 'unplayed' && !isDoubtful(stroke));
   return strokes.map((stroke, index) =>
     first < 0 || index < first ? createUnplayed(stroke.asked, stroke.pulse) : stroke,
   );
 };
 
-/** A pass that was broken off or begun on the way ends and begins with what was heard of it. */
-const withoutDoubtfulEdges = ({ pass, strokes }: HeardPass): HeardPass => ({
-  pass,
-  strokes: leaveOutEdge(leaveOutEdge(strokes.toReversed()).toReversed()),
-});
+/** Seconds of rest or haste between two passes by which one knows that the second was begun anew (est.). */
+const SEAM_SECONDS = 0.2;
+
+/** Whether one pass follows another in time, as if there had been no stop. */
+const followsInTime = (
+  before: PlayedPass | undefined,
+  after: PlayedPass | undefined,
+  { moments, reference }: AlignmentScene,
+): boolean => {
+  if (!before || !after) return false;
+  const [last, first] = [
+    before.times.findLastIndex((time) => time !== null),
+    after.times.findIndex((time) => time !== null),
+  ];
+  const secondsOf = (moment: number): number => moments[moment]?.time ?? 0;
+  const expected = (reference.passSeconds - secondsOf(last) + secondsOf(first)) * before.tempoRatio;
+  const between = (after.times[first] ?? 0) - (before.times[last] ?? 0);
+  return Math.abs(between - expected) < SEAM_SECONDS;
+};
+
+/** A pass that was broken off or begun on the way, or beside a stop, ends and begins with what was heard of it. */
+const withoutDoubtfulEdges = (
+  { pass, strokes }: HeardPass,
+  { followsOn, goesOn }: { readonly followsOn: boolean; readonly goesOn: boolean },
+): HeardPass => {
+  const begun = followsOn && strokes[0]?.what !== 'unplayed' ? strokes : leaveOutEdge(strokes);
+  if (goesOn && begun.at(-1)?.what !== 'unplayed') return { pass, strokes: begun };
+  return { pass, strokes: leaveOutEdge(begun.toReversed()).toReversed() };
+};
 
 /** Whether enough was heard of a pass for there to have been one. */
 const wasPlayed = ({ strokes }: HeardPass): boolean =>
-  strokes.filter(({ what }) => what !== 'unplayed').length >= LEAST_SHARE.within * strokes.length;
+  strokes.filter(({ what }) => what === 'matched').length >= LEAST_SHARE.within * strokes.length;
+
+/** Whether a pass was gone on with after a silence. */
+const hasHole = ({ strokes }: HeardPass): boolean => {
+  const isPlayed = ({ what }: AlignedStroke): boolean => what !== 'unplayed';
+  return strokes.slice(strokes.findIndex(isPlayed), strokes.findLastIndex(isPlayed) + 1).some((one) => !isPlayed(one));
+};
 
 /** Puts what was heard of a route into the order of a plain reference; what was not played stands there as such. */
 export const mergeRoute = (
-  { moments, reference: once }: AlignmentScene,
+  scene: AlignmentScene,
   { passes, slower }: PlayedPasses,
   { plainIndexes }: RouteReference,
-  heard: Pick<TakeAlignment, 'strokes' | 'extras' | 'fit'>,
+  heard: Pick<TakeAlignment, 'strokes' | 'extras'>,
+  fitOf: (isPlayed: (routeIndex: number) => boolean) => number,
 ): TakeAlignment => {
+  const { moments, reference: once } = scene;
   const each = once.strokes.length;
   const byPlain = new Map(heard.strokes.map((stroke) => [plainIndexes[stroke.asked] as number, stroke]));
   const momentOfStroke = new Map(
@@ -181,14 +241,23 @@ export const mergeRoute = (
       const pulse = (): number => expectTime(pass, momentOfStroke.get(index) as number, seconds);
       return byPlain.get(asked) ?? createUnplayed(asked, pulse());
     });
-  const played = passes
-    .map((pass, number) => withoutDoubtfulEdges({ pass, strokes: strokesOf(pass, number) }))
+  const played = leaveOutSilences(passes.map((pass, number) => ({ pass, strokes: strokesOf(pass, number) })))
+    .map((heardPass, number) =>
+      withoutDoubtfulEdges(heardPass, {
+        followsOn: followsInTime(passes[number - 1], passes[number], scene),
+        goesOn: followsInTime(passes[number], passes[number + 1], scene),
+      }),
+    )
     .filter(wasPlayed);
+  const kept = new Set(
+    played.flatMap(({ strokes }) => strokes.flatMap(({ what, asked }) => (what === 'unplayed' ? [] : [asked]))),
+  );
   return {
     strokes: played.flatMap(({ strokes }, number) =>
       strokes.map((stroke, index) => ({ ...stroke, asked: number * each + index })),
     ),
-    ...{ extras: heard.extras, fit: heard.fit, slower, cycles: played.length },
-    stopped: played.flatMap(({ pass }, number) => (pass.hasStop ? [number] : [])),
+    ...{ extras: heard.extras, slower, cycles: played.length },
+    fit: fitOf((index) => kept.has(plainIndexes[index] as number)),
+    stopped: played.flatMap((one, number) => (one.pass.hasStop || hasHole(one) ? [number] : [])),
   };
 };

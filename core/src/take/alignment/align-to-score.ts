@@ -254,8 +254,10 @@ const findRoute = (once: AlignmentScene, activations: PitchActivations): KnownRo
 };
 
 const createRouteAlignment = ({ once, played, route }: KnownRoute, listened: AlignmentEvidence): TakeAlignment => {
-  const fit = computeFit(createSearchInput(listened.scene, listened.activations, listened.levels));
-  return mergeRoute(once, played, route, { ...classifyNotes(listened, played.passes.length), fit });
+  const looked = createSearchInput(listened.scene, listened.activations, listened.levels);
+  return mergeRoute(once, played, route, classifyNotes(listened, played.passes.length), (isPlayed) =>
+    computeFit(looked, isPlayed),
+  );
 };
 
 /**

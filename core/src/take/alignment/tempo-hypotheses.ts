@@ -157,12 +157,20 @@ const widen = (salience: Float32Array): Float32Array =>
     return most;
   });
 
-/** How far beyond chance all that is asked fits about its own times, 0 to 1. */
-export const computeFit = ({ salience, ...looked }: ScoreSearchInput): number => {
-  const wide = { ...looked, salience: salience.map(widen) };
-  const count = looked.reference.strokes.length;
-  if (count === 0) return 0;
-  return normaliseScore(scoreHypothesis(wide, { offset: 0, tempoRatio: 1 }, count), computeChanceScore(wide, count));
+/** How far beyond chance what is asked, or the strokes of it that count, fits about its own times, 0 to 1. */
+export const computeFit = (
+  { salience, reference, pitchIndex }: ScoreSearchInput,
+  isCounted: (index: number) => boolean,
+): number => {
+  const strokes = reference.strokes.filter((_, index) => isCounted(index));
+  const wide: ScoreSearchInput = {
+    salience: salience.map(widen),
+    reference: { ...reference, strokes },
+    pitchIndex: pitchIndex.filter((_, index) => isCounted(index)),
+  };
+  if (strokes.length === 0) return 0;
+  const score = scoreHypothesis(wide, { offset: 0, tempoRatio: 1 }, strokes.length);
+  return normaliseScore(score, computeChanceScore(wide, strokes.length));
 };
 
 /** Strokes a part has to have to be told from noise. */

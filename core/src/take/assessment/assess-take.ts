@@ -31,7 +31,7 @@ import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import { describeTuningOffset, estimateTuningOffset } from '../alignment/tuning-offset.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE_VERSION = 6;
+export const TAKE_ENGINE_VERSION = 7;
 
 /** How one time through went. */
 export interface PassAssessment {
@@ -222,15 +222,21 @@ const doesFit = (heard: TakeAlignment): boolean => {
   );
 };
 
+/** Whether a way goes at one tempo, more or less: pieces of other music are laid over at any. */
+const hasOneTempo = ({ slower: [first, last] }: TakeAlignment): boolean =>
+  Math.max(first / last, last / first) <= TAKE_DIAGNOSTIC_THRESHOLDS.maxRouteTempoRatio;
+
 /**
  * Whether a way with stops or at another tempo is surely this figure. Cut in pieces it may be laid over much, but then
- * there is much it does not explain.
+ * there is much it does not explain: the less that is, the less well it has to fit.
  */
 const isSureRoute = (heard: TakeAlignment): boolean => {
   const matched = countStrokes(heard, 'matched');
   const unexplained = countStrokes(heard, 'missed', 'wrong-string', 'unclear') + heard.extras.length;
-  const { minRouteFit, maxRouteErrors, minStrokes } = TAKE_DIAGNOSTIC_THRESHOLDS;
-  return matched >= minStrokes && heard.fit >= minRouteFit && unexplained <= maxRouteErrors * matched;
+  const { minRouteFit, minCleanRouteFit, maxRouteErrors, minStrokes } = TAKE_DIAGNOSTIC_THRESHOLDS;
+  const errors = unexplained / (maxRouteErrors * Math.max(1, matched));
+  const wanted = minCleanRouteFit + errors * (minRouteFit - minCleanRouteFit);
+  return matched >= minStrokes && errors <= 1 && heard.fit >= wanted && hasOneTempo(heard);
 };
 
 /** What a way of hearing a take explains: strokes that were heard, less those it has to say were not. */

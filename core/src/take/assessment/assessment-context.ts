@@ -56,6 +56,8 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   // A way with stops or at another tempo: how well it has to fit, strokes it may leave unexplained for each that is
   // heard, and how much more it has to explain than the plain one.
   minRouteFit: 0.8,
+  minCleanRouteFit: 0.6,
+  maxRouteTempoRatio: 1.4,
   maxRouteErrors: 0.15,
   routeMargin: 0.05,
   silenceLevel: 1e-3,

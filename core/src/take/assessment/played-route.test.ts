@@ -5,6 +5,7 @@ import { createSeededRandom } from '../../sound/index.ts';
 import {
   PLAYER_MODELS,
   TAKE_PARAMETERS,
+  applyRecordingConditions,
   assessNotes,
   assessTake,
   computeMaxPasses,
@@ -70,6 +71,10 @@ const record = (figure: Figure, playings: readonly Playing[], rest = 0): Float32
   return renderTake(performance, { sampleRate, random: createSeededRandom(4) });
 };
 
+/** As a telephone hears it across a room. */
+const inRoom = (samples: Float32Array): Float32Array =>
+  applyRecordingConditions(samples, { sampleRate, random: createSeededRandom(7), noise: 19, room: true });
+
 const judge = ({ score, digits }: Figure, samples: Float32Array): TakeAssessment => {
   const { passSeconds } = createTakeReference(score, digits, 1);
   const passes = computeMaxPasses(samples.length / sampleRate, passSeconds);
@@ -123,6 +128,37 @@ test('who breaks off again and again at one place is told the place and what fol
   const [stops] = judged.findings;
   expect(stops && sayMessage(stops.message)).toBe('4 stops, 4 of them after beat 3 &.');
   expect(stops?.strokes).toHaveLength(2);
+});
+
+describe('across a room, with noise', () => {
+  test.each([
+    ['5 3 2 1 3 2 1 2', { subdivision: 4, tempo: 72, chord: 'Am' }],
+    ['6 4 3 2 4 1 3 2', { subdivision: 2, tempo: 108, chord: 'G' }],
+  ] as const)('%s, broken off four times at one place, is followed through the rests', (text, options) => {
+    const figure = figureOf(text, options);
+    const parts = [1, 2, 3, 4].map((seed) => ({ passes: 2, lastPart: 0.75, seed }));
+    const judged = judge(figure, inRoom(record(figure, parts)));
+    expect(verdicts(judged)).toBe('cScScScS');
+    for (const { slip, cycle } of judged.cycles) expect(slip?.reason).toBe(cycle % 2 === 1 ? 'interrupted' : undefined);
+    expect(findings(judged)).toEqual(['take.stops']);
+  });
+
+  test('what stands still for some seconds between passes is a rest, and nothing of it is missed', () => {
+    const figure = figureOf(...FIGURES[1]);
+    const judged = judge(figure, inRoom(record(figure, [{ passes: 4 }, { passes: 4, seed: 8 }], 3)));
+    expect(verdicts(judged)).toBe('cccccccc');
+    expect(findings(judged)).toEqual([]);
+  });
+
+  test('a denser figure over the same chord is another figure, not this one played badly', () => {
+    const asked = figureOf('5 3+2+1 4 3+2+1', { subdivision: 1, tempo: 42, chord: 'C' });
+    const { score, digits } = figureOf('5 3 2 1 4 3 2 1', { subdivision: 4, tempo: 84, chord: 'C' });
+    const samples = inRoom(record({ score, digits }, [{ passes: 12 }]));
+    const { passSeconds } = createTakeReference(asked.score, asked.digits, 1);
+    const passes = computeMaxPasses(samples.length / sampleRate, passSeconds);
+    const judged = assessTake(samples, asked.score, createTakeReference(asked.score, asked.digits, passes));
+    expect(judged.ok ? verdicts(judged.value) : judged.problems[0]?.code).toBe('take-does-not-fit');
+  });
 });
 
 test('the same of notes: a pass that is broken off is one, at half the tempo', () => {
