@@ -52,6 +52,17 @@ test('a recording is opened and judged by digit and heard from any time through'
   await expect
     .poll(() => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.currentTime))
     .toBeGreaterThan(3);
+  await page.getByText(say('takes.see-the-hand')).click();
+  const picture = page.getByRole('img', { name: say('hand.picture') });
+  await expect(picture).toBeVisible();
+  // The take begins after .6 s with the thumb on string 5, the fifth line of the picture.
+  await page.locator('audio').evaluate((audio: HTMLAudioElement) => {
+    audio.pause();
+    audio.currentTime = 0.8;
+  });
+  const thumb = picture.locator('g[transform]').last();
+  await expect(thumb).toHaveAttribute('transform', /^translate\(\d+(\.\d+)? 360(\.\d+)?\)/);
+  expect(await violations(page)).toEqual([]);
   await page
     .getByLabel(say('takes.open-recording'))
     .setInputFiles({ name: 'x.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound') });

@@ -68,27 +68,27 @@ const directionOf = (digit: Digit): 1 | -1 => (digit === 'p' || digit === 'down'
 
 type RawStroke = Omit<FingerStroke, 'isPrepared'>;
 
-/** Strokes of one digit, notes at one time as one stroke through their strings. */
-const listStrokes = (
-  score: Score,
-  digits: readonly (Digit | null)[],
-  actuator: Actuator,
-  secondsAt: (tick: number) => number,
-): readonly RawStroke[] => {
-  const byTick = new Map<number, { digit: Digit; strings: number[] }>();
-  score.strokes.forEach(({ at, string }, index) => {
-    const digit = digits[index];
-    if (!digit || actuatorOf(digit) !== actuator) return;
-    const known = byTick.get(at);
-    if (known) known.strings.push(string);
-    else byTick.set(at, { digit, strings: [string] });
-  });
-  return [...byTick].map(([tick, { digit, strings }]) => {
-    const direction = directionOf(digit);
+/** A note that is struck: when, in seconds, on which string, by what; those of one tick and digit are one stroke. */
+export interface StruckNote {
+  readonly at: number;
+  readonly tick: number;
+  readonly string: number;
+  readonly digit: Digit;
+}
+
+/** Strokes of one digit in order, notes of one tick as one stroke through their strings. */
+const listStrokes = (notes: readonly StruckNote[], actuator: Actuator): readonly RawStroke[] => {
+  const byTick = new Map<number, StruckNote[]>();
+  for (const note of notes)
+    if (actuatorOf(note.digit) === actuator) byTick.set(note.tick, [...(byTick.get(note.tick) ?? []), note]);
+  const strokes = [...byTick].map(([tick, together]): RawStroke => {
+    const direction = directionOf((together[0] as StruckNote).digit);
+    const strings = together.map(({ string }) => string);
     const [least, most] = [Math.min(...strings), Math.max(...strings)];
     const [string, lastString] = direction > 0 ? [least, most] : [most, least];
-    return { tick, at: secondsAt(tick), string, lastString, direction };
+    return { tick, at: Math.min(...together.map(({ at }) => at)), string, lastString, direction };
   });
+  return strokes.sort((a, b) => a.at - b.at);
 };
 
 interface Timing {
@@ -186,19 +186,33 @@ const moveDigit = (actuator: Actuator, timing: Timing): FingerMotion => {
 };
 
 /**
+ * How the picking hand moves through notes that are struck at their own times, in whatever order they are given.
+ * @example
+ * moveHandThrough([{ at: 0.5, tick: 0, string: 5, digit: 'p' }], { seconds: 2, isLoop: false }).fingers.length // => 1
+ */
+export const moveHandThrough = (
+  notes: readonly StruckNote[],
+  { seconds, isLoop }: Pick<HandMotion, 'seconds' | 'isLoop'>,
+): HandMotion => {
+  const fingers = ACTUATORS.flatMap((actuator): readonly FingerMotion[] => {
+    const strokes = listStrokes(notes, actuator);
+    return strokes.length === 0 ? [] : [moveDigit(actuator, { strokes, seconds, isLoop })];
+  });
+  return { seconds, isLoop, fingers, travel: fingers.reduce((sum, { travel }) => sum + travel, 0) };
+};
+
+/**
  * How the picking hand moves in a score with the digits it is given: a plausible path of every fingertip over the plane
  * of the strings, exact at the strings, smooth in between. Damping and slurs do not move it.
  * @example
  * moveHand(flattenScore(createPattern('Roll')), []).travel // => 0
  */
 export const moveHand = (score: Score, digits: readonly (Digit | null)[]): HandMotion => {
-  const secondsAt = (tick: number): number => tickToSeconds(score, tick);
-  const seconds = secondsAt(score.length);
-  const fingers = ACTUATORS.flatMap((actuator): readonly FingerMotion[] => {
-    const strokes = listStrokes(score, digits, actuator, secondsAt);
-    return strokes.length === 0 ? [] : [moveDigit(actuator, { strokes, seconds, isLoop: score.loop })];
+  const notes = score.strokes.flatMap(({ at, string }, index): readonly StruckNote[] => {
+    const digit = digits[index];
+    return digit ? [{ at: tickToSeconds(score, at), tick: at, string, digit }] : [];
   });
-  return { seconds, isLoop: score.loop, fingers, travel: fingers.reduce((sum, { travel }) => sum + travel, 0) };
+  return moveHandThrough(notes, { seconds: tickToSeconds(score, score.length), isLoop: score.loop });
 };
 
 /** Where a fingertip is at a time, and whether it touches its string. */

@@ -5,10 +5,12 @@ export {
   listMoments,
   locateFingertip,
   moveHand,
+  moveHandThrough,
   type FingerMotion,
   type FingerStroke,
   type FingertipPosition,
   type HandMoment,
   type HandMotion,
   type HardestMove,
+  type StruckNote,
 } from './hand-motion.ts';

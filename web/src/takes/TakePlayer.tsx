@@ -7,6 +7,7 @@ import { computePassStarts } from './pass-starts.ts';
 import type { AssessedTake, AskedInTake } from './assessed-take.ts';
 import { TakeCursor } from './TakeCursor.tsx';
 import { CHART_SPAN, TakeChart } from './TakeChart.tsx';
+import { TakeHand } from './TakeHand.tsx';
 import { decodeAudio } from '../audio/decode-audio.ts';
 
 /** Speeds a take is heard at; its pitch stays. */
@@ -146,6 +147,7 @@ export const TakePlayer = ({ take, asked }: PlaybackProps) => {
       {trouble && <p role="alert">{trouble}</p>}
       {what === 'both' && !beside && !trouble && <p className="text-soft">{say('takes.preparing-the-score-more')}</p>}
       <Cycles cycles={judgement.cycles} hear={hear} />
+      <TakeHand take={take} asked={asked} audio={audio} />
     </section>
   );
 };

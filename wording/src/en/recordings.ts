@@ -76,6 +76,7 @@ export const recordings = {
   'pass.off-time': '{when, select, late {late} other {early}} at {place}',
   'pass.extra-note': 'an extra note ({note})',
   'pass.unclear': 'too little of this pass could be measured in the recording',
+  'pass.not-finished': 'not finished when the take ended, so not counted',
   'pass.begun-later': 'begun after its first note, so not counted',
   'pass.stopped': 'stopped on the way, then went on',
   'pass.broken-off': 'broken off after {place}',

@@ -19,6 +19,8 @@ export const takes = {
   'takes.sound-source': 'Sound source',
   'takes.playback-speed': 'Playback speed',
   'takes.loop-the-selected-pass': 'Loop the selected pass',
+  'takes.see-the-hand': 'See the hand play it',
+  'takes.hand-follows': 'The hand plays each note when it was heard. Slow the take down to see what came late.',
   'takes.loop-pass': 'Loop pass',
   'takes.preparing-the-score-more': 'Preparing the score…',
   'takes.analysing-more': 'Analysing…',

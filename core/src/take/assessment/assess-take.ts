@@ -148,6 +148,8 @@ const assessPartialPass = (
     if (!isStopped) return { cycle, verdict: 'unclear', why: message('pass.begun-later') };
     return { cycle, verdict: 'slipped', why: message('pass.stopped'), slip: { reason: 'interrupted' } };
   }
+  // A recording may end anywhere.
+  if (cycle === now.alignment.cycles - 1) return { cycle, verdict: 'unclear', why: message('pass.not-finished') };
   const why = message('pass.broken-off', { place: describeStrokePosition(now, last.asked) });
   return { cycle, verdict: 'slipped', ...strokeError(now, last, 'interrupted', why) };
 };

@@ -5,10 +5,10 @@ import { getReferenceStroke, type AssessmentContext, type RankedTakeDiagnostic }
 /** From what on a way is spoken of (est.): stops, and how far the tempo is from what is asked, as a factor. */
 const ROUTE_THRESHOLDS = { stops: 2, tempo: 1.25 } as const;
 
-/** The last stroke before each stop, by its index in the score. */
+/** The last stroke before each stop, by its index in the score; a recording may end anywhere. */
 const listStops = (now: AssessmentContext): readonly number[] => {
   const { strokes, cycles } = now.alignment;
-  return Array.from({ length: cycles }, (_, pass) => pass).flatMap((pass) => {
+  return Array.from({ length: Math.max(0, cycles - 1) }, (_, pass) => pass).flatMap((pass) => {
     const own = strokes.filter((stroke) => getReferenceStroke(now, stroke).pass === pass);
     const last = own.findLast(({ what }) => what !== 'unplayed');
     return last && last !== own.at(-1) ? [getReferenceStroke(now, last).scoreIndex] : [];

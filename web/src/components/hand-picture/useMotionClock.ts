@@ -1,10 +1,11 @@
 import { tickToSeconds, type HandMotion, type Score } from '@fleet-wren/core';
 import { useEffect, useState } from 'react';
 
-const prefersStillness = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+/** Whether somebody does not want things to move. */
+export const prefersStillness = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** The last time before a moment at which something was played. */
-const lastStroke = ({ fingers }: HandMotion, at: number): number =>
+export const lastStroke = ({ fingers }: HandMotion, at: number): number =>
   Math.max(0, ...fingers.flatMap(({ strokes }) => strokes.map((stroke) => stroke.at).filter((time) => time <= at)));
 
 /** What is heard: whether it plays, and at which tick it is. */

@@ -1,0 +1,62 @@
+import { moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import { useEffect, useMemo, useState, type RefObject } from 'react';
+import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
+import { layOutMotion } from '../components/hand-picture/posture-layout.ts';
+import { lastStroke, prefersStillness } from '../components/hand-picture/useMotionClock.ts';
+import type { AskedInTake, AssessedTake } from './assessed-take.ts';
+
+interface TakeHandProps {
+  readonly take: AssessedTake;
+  readonly asked: AskedInTake;
+  readonly audio: RefObject<HTMLAudioElement | null>;
+}
+
+/** Seconds the hand stays as it was after the last stroke. */
+const AFTER = 1;
+
+/** The second of the sound, frame by frame, also while somebody scrubs. */
+const useSoundTime = (audio: TakeHandProps['audio'], motion: HandMotion): number => {
+  const [at, setAt] = useState(0);
+  useEffect(() => {
+    const isStill = prefersStillness();
+    let frame = 0;
+    const look = (): void => {
+      const now = audio.current?.currentTime ?? 0;
+      setAt(isStill ? lastStroke(motion, now) : now);
+      frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(frame);
+  }, [audio, motion]);
+  return at;
+};
+
+const MovingHand = ({ take: { pattern, judgement }, asked, audio }: TakeHandProps) => {
+  const { score, referenceNotes } = asked;
+  const motion = useMemo(() => {
+    const { strokes } = judgement.heard;
+    const last = strokes.reduce((latest, { at }) => Math.max(latest, at ?? 0), 0);
+    return moveHandInTake(score, referenceNotes, judgement.heard, last + AFTER);
+  }, [score, referenceNotes, judgement]);
+  const at = useSoundTime(audio, motion);
+  const strings = stringCount(pattern.instrument);
+  if (motion.fingers.length === 0) return <p className="text-soft">{say('hand.nothing')}</p>;
+  return <HandPicture digits={layOutMotion(motion, at, strings)} strings={strings} label={say('hand.picture')} />;
+};
+
+/** The hand as it played the take, with its sound; drawn once somebody wants to see it. */
+export const TakeHand = (props: TakeHandProps) => {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <details className="take-hand" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary>{say('takes.see-the-hand')}</summary>
+      {isOpen && (
+        <>
+          <p className="text-soft">{say('takes.hand-follows')}</p>
+          <MovingHand {...props} />
+        </>
+      )}
+    </details>
+  );
+};
