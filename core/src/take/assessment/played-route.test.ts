@@ -139,7 +139,8 @@ describe('across a room, with noise', () => {
     const parts = [1, 2, 3, 4].map((seed) => ({ passes: 2, lastPart: 0.75, seed }));
     const judged = judge(figure, inRoom(record(figure, parts)));
     expect(verdicts(judged)).toBe('cScScScu');
-    for (const { slip, cycle } of judged.cycles) expect(slip?.reason).toBe(cycle % 2 === 1 && cycle < 7 ? 'interrupted' : undefined);
+    for (const { slip, cycle } of judged.cycles)
+      expect(slip?.reason).toBe(cycle % 2 === 1 && cycle < 7 ? 'interrupted' : undefined);
     expect(findings(judged)).toEqual(['take.stops']);
   });
 
