@@ -1,4 +1,11 @@
-import { ENGRAVED_HEIGHT, ProblemError, engravingOptions, createProblem, refineEngraving } from '@fleet-wren/core';
+import {
+  ENGRAVED_HEIGHT,
+  ProblemError,
+  engravingOptions,
+  createProblem,
+  prepareForEngraving,
+  refineEngraving,
+} from '@fleet-wren/core';
 import { simplifySvg } from './simplify-svg.ts';
 
 /** Points a page is wide between its margins, and what the engraver makes of them. */
@@ -33,7 +40,7 @@ export const engraveSystems = async (
   const toolkit = await engraver();
   const height = apart ? ENGRAVED_HEIGHT.apart : ENGRAVED_HEIGHT.together;
   toolkit.setOptions(engravingOptions(score, { width: (points * 4) / 3, height, scale }));
-  if (!toolkit.loadData(score)) throw new ProblemError(createProblem('internal'));
+  if (!toolkit.loadData(prepareForEngraving(score))) throw new ProblemError(createProblem('internal'));
   return Array.from({ length: toolkit.getPageCount() }, (_, page) =>
     simplifySvg(refineEngraving(toolkit.renderToSVG(page + 1))),
   );

@@ -44,6 +44,7 @@ export {
   ENGRAVED_HEIGHT,
   countSplitBars,
   engravingOptions,
+  prepareForEngraving,
   maxStrokesPerSystem,
   refineEngraving,
   type EngravingLayout,

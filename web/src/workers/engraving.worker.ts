@@ -1,4 +1,11 @@
-import { ENGRAVED_HEIGHT, ProblemError, createProblem, engravingOptions, refineEngraving } from '@fleet-wren/core';
+import {
+  ENGRAVED_HEIGHT,
+  ProblemError,
+  createProblem,
+  engravingOptions,
+  prepareForEngraving,
+  refineEngraving,
+} from '@fleet-wren/core';
 import createModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import type { EngravingWorkerApi } from './worker-protocol.ts';
@@ -23,7 +30,7 @@ const layOutScore = (
   const question = `${width} ${scale} ${score}`;
   if (question === currentLayout) return true;
   made.setOptions(engravingOptions(score, { width, height: ENGRAVED_HEIGHT.apart, scale }));
-  const good = made.loadData(score);
+  const good = made.loadData(prepareForEngraving(score));
   currentLayout = good ? question : '';
   return good;
 };

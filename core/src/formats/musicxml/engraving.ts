@@ -47,6 +47,20 @@ export const engravingOptions = (
   minLastJustification: 0.4,
 });
 
+/** Room beside the name of a section in its box: it stands over a chord name that is near, and does not touch it. */
+const BOX_ROOM = '\u00a0\u00a0';
+
+/**
+ * A score in MusicXML as the engraver takes it, so that the boxes of sections keep off chord names.
+ * @example
+ * prepareForEngraving('<rehearsal>A</rehearsal>').length // => 28
+ */
+export const prepareForEngraving = (score: string): string =>
+  score.replaceAll(
+    /(<rehearsal[^>]*>)([^<]*)(<\/rehearsal>)/g,
+    (_whole, before: string, name: string, after: string) => before + BOX_ROOM + name + BOX_ROOM + after,
+  );
+
 /**
  * Tenths of the engraver's units a stroke needs at the least with its digit and its count, and what clefs and signs
  * take (est.).
@@ -71,18 +85,24 @@ export const countSplitBars = (score: Score, most: number): number => splitLongB
 /** How much wider our type is than the one the engraver measures boxes by, with some air, as a share. */
 const WIDER = 0.2;
 
-/** The boxes round the names of sections, as wide as our type needs. */
+/** Units of the engraver both rooms in a box take together: four spaces of a quarter of 324. */
+const BOX_ROOM_UNITS = 324;
+
+/** The boxes round the names of sections, as wide as our type needs: their room serves first. */
 const widenSectionNames = (svg: string): string =>
   svg.replace(
     /(class="reh"[^>]*>\s*<rect[^>]* x=")(-?\d+)("[^>]* width=")(\d+)/g,
-    (_, before: string, x: string, between: string, width: string) =>
-      `${before}${Math.round(Number(x) - (WIDER / 2) * Number(width))}${between}${Math.round((1 + WIDER) * Number(width))}`,
+    (_, before: string, x: string, between: string, width: string) => {
+      const own = Number(width);
+      const wanted = Math.max(own, (1 + WIDER) * (own - BOX_ROOM_UNITS));
+      return `${before}${Math.round(Number(x) - (wanted - own) / 2)}${between}${Math.round(wanted)}`;
+    },
   );
 
 /**
  * A picture by the engraver, mended where our type and our digits need it: boxes wide enough, digits beside the stems.
  * @example
- * refineEngraving('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>')
- * // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
+ * refineEngraving('<g class="reh"><rect x="100" y="0" height="9" width="4000"></rect>')
+ * // => '<g class="reh"><rect x="-106" y="0" height="9" width="4411"></rect>'
  */
 export const refineEngraving = (svg: string): string => clearFingersOfStems(widenSectionNames(svg));
