@@ -51,9 +51,10 @@ export const ProgressPanel = ({
   readonly hide: () => void;
 }) => {
   const [now] = useState(() => Date.now());
-  const present = weekOfDay(localDay(now, -new Date(now).getTimezoneOffset()));
+  const offset = -new Date(now).getTimezoneOffset();
+  const present = weekOfDay(localDay(now, offset));
   const first = present - PRACTICE_WEEKS + 1;
-  const report = summariseTerm(items, { first, last: present });
+  const report = summariseTerm(items, { first, last: present, offset });
   const minutes = Math.round(report.minutes.reduce((sum, one) => sum + one, 0));
   return (
     <section className="room-progress" aria-label={say('practice.my-progress')}>

@@ -203,6 +203,7 @@ const Report = ({ student }: { readonly student: Student }) => {
   const report = summariseTerm((assignments ?? []).map(toReported), {
     first: period.firstWeek,
     last: period.firstWeek + weeks - 1,
+    offset: -new Date(now).getTimezoneOffset(),
   });
   const choose = (value: string): void => {
     const params = latestSearchParams();

@@ -55,3 +55,12 @@ test('what was learned in these weeks comes first, then what was practised most;
   expect(report.items.map(({ name }) => name)).toEqual(['learned', 'much', 'little']);
   expect(report.items.map(({ learned }) => learned !== null)).toEqual([true, false, false]);
 });
+
+test('a week ends at midnight where the report is read', () => {
+  // Sunday, 4 January 2026, half past eleven at night in London is Monday in Stockholm, an hour ahead.
+  const through = Date.UTC(2026, 0, 4, 23, 30);
+  const learnedAt = (offset: number) =>
+    summariseTerm([item('a', { weeks: [week(WEEK, 5, 1, 90)], through })], { ...SPAN, offset }).items[0]?.learned;
+  expect(learnedAt(0)).toBe(through);
+  expect(learnedAt(60)).toBe(null);
+});

@@ -1,4 +1,4 @@
-import { MILLISECONDS_PER_DAY } from '../log/practice-snapshot.ts';
+import { localDay } from '../../time/index.ts';
 import { weekOfDay, type PracticeWeek } from '../log/practice-weeks.ts';
 import type { ProgressSummary } from '../log/progress.ts';
 
@@ -38,6 +38,8 @@ export interface TermReport {
 export interface ReportedWeeks {
   readonly first: number;
   readonly last: number;
+  /** Minutes the clocks are ahead of UTC where the report is read: a week ends at midnight there. */
+  readonly offset?: number;
 }
 
 /** Minutes a pass takes where no minutes were counted (est.). */
@@ -48,9 +50,9 @@ const minutesOf = ({ minutes, passes }: PracticeWeek): number => Math.max(minute
 const quickest = (weeks: readonly PracticeWeek[]): number | null =>
   weeks.reduce<number | null>((best, { best: own }) => (own === null ? best : Math.max(best ?? 0, own)), null);
 
-const learnedIn = (through: number | null, { first, last }: ReportedWeeks): number | null => {
+const learnedIn = (through: number | null, { first, last, offset }: ReportedWeeks): number | null => {
   if (through === null) return null;
-  const week = weekOfDay(Math.floor(through / MILLISECONDS_PER_DAY));
+  const week = weekOfDay(localDay(through, offset));
   return week >= first && week <= last ? through : null;
 };
 
