@@ -38,6 +38,16 @@ export const useAttempts = (studentId: string) =>
     queryFn: () => callApi('GET /students/:id/attempts', { params: { id: studentId } }),
   });
 
+/** What a student practises and each attempt at it. */
+export const fetchPractice = async (studentId: string) => {
+  const params = { id: studentId };
+  const [assignments, attempts] = await Promise.all([
+    callApi('GET /students/:id/assignments', { params }),
+    callApi('GET /students/:id/attempts', { params }),
+  ]);
+  return { assignments, attempts };
+};
+
 export const usePracticeLog = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'log'],

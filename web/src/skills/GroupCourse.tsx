@@ -3,7 +3,7 @@ import type { SkillStudyRequest, StudentGoal, TargetStudy } from '@fleet-wren/co
 import { say } from '@fleet-wren/wording';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { callApi } from '../api/http-client.ts';
+import { fetchPractice } from '../api/practice.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { CourseFields, CourseOutlook, CourseTable } from './CoursePlan.tsx';
@@ -14,24 +14,15 @@ const study = (requests: readonly SkillStudyRequest[] | null, signal: AbortSigna
   requests ? backgroundWorker.request('studyGroup', [requests], { signal }) : Promise.resolve(null);
 
 /** What each member practised; undefined until all of it is known. */
-const useMembersPractice = (members: readonly Student[]) => {
-  const practice = useQueries({
+const useMembersPractice = (members: readonly Student[]) =>
+  useQueries({
     queries: members.map((student) => ({
       queryKey: ['practice', student.id, 'for a course'],
-      queryFn: async () => {
-        const params = { id: student.id };
-        const [assignments, attempts] = await Promise.all([
-          callApi('GET /students/:id/assignments', { params }),
-          callApi('GET /students/:id/attempts', { params }),
-        ]);
-        return { student, assignments, attempts };
-      },
+      queryFn: async () => ({ student, ...(await fetchPractice(student.id)) }),
       staleTime: 60_000,
     })),
     combine: (all) => (all.every(({ data }) => data) ? all.flatMap(({ data }) => data ?? []) : undefined),
   });
-  return practice;
-};
 
 interface GroupCourseProps {
   readonly group: string;

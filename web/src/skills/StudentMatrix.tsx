@@ -5,18 +5,14 @@ import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { callApi } from '../api/http-client.ts';
+import { fetchPractice } from '../api/practice.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { nameOfSkill } from '../components/skills/skill-name.ts';
 import { stateText } from './skill-text.ts';
 
 /** What is believed of a student's skills, without a goal. */
 const studyStudent = async (student: Student, today: number, signal: AbortSignal): Promise<SkillStudy> => {
-  const params = { id: student.id };
-  const [assignments, attempts] = await Promise.all([
-    callApi('GET /students/:id/assignments', { params }),
-    callApi('GET /students/:id/attempts', { params }),
-  ]);
+  const { assignments, attempts } = await fetchPractice(student.id);
   const practised = assignments.map(({ id, pattern, plan }) => ({ id, pattern, plan }));
   const known = student.about.knownSkills ?? [];
   const rest = { target: null, figures: [], declined: [], weeks: 0, minutes: 0, held: [] };
