@@ -1,12 +1,14 @@
 import { say } from '@fleet-wren/wording';
 import './sheets.scss';
 import { NOTE_NAMING_SYSTEMS, type NoteNamingSystem } from '@fleet-wren/core';
-import { Printer } from 'lucide-react';
-import { useEffect, type ReactNode } from 'react';
+import { ImageDown, Printer } from 'lucide-react';
+import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useAccount } from '../api/account.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useDynamicStyles } from '../components/useDynamicStyles.ts';
+import { findEngravedLines, savePicture } from './picture/save-picture.ts';
 import { usePrintSettings, type PrintSettings } from './usePrintSettings.ts';
 
 interface SheetProps {
@@ -111,6 +113,29 @@ const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePrintSettings
   </>
 );
 
+interface PictureProps {
+  readonly sheet: RefObject<HTMLElement | null>;
+  readonly title: string;
+  readonly facts: string;
+}
+
+/** The notation as a picture: for a message to a student. */
+const PictureButton = ({ sheet, title, facts }: PictureProps) => {
+  const notice = useToast();
+  const save = async (): Promise<void> => {
+    if (!sheet.current || findEngravedLines(sheet.current).length === 0) {
+      notice({ text: say('sheet.no-picture-yet') });
+      return;
+    }
+    await savePicture(sheet.current, title, facts).catch(() => notice({ text: say('sheet.picture-failed') }));
+  };
+  return (
+    <Button variant="quiet" onClick={() => void save()}>
+      <ImageDown size={15} aria-hidden /> {say('sheet.save-picture')}
+    </Button>
+  );
+};
+
 /**
  * A page that prints as it looks: title, facts, what there is to play. What is for the screen only is left out on
  * paper.
@@ -119,6 +144,8 @@ export const SheetPage = ({ title, facts, back, choices, ways, children }: Sheet
   const { data: account } = useAccount();
   const settings = usePrintSettings();
   const { paper } = settings;
+  const sheet = useRef<HTMLElement>(null);
+  const line = facts.filter(Boolean).join(' · ');
   useEffect(() => {
     const before = document.title;
     document.title = title;
@@ -135,17 +162,19 @@ export const SheetPage = ({ title, facts, back, choices, ways, children }: Sheet
         </Link>
         {ways}
         <PaperChoices {...settings} own={choices} />
+        {!choices && <PictureButton sheet={sheet} title={title} facts={line} />}
         <Button onClick={() => window.print()}>
           <Printer size={15} aria-hidden /> {say('sheet.print')}
         </Button>
       </div>
       <article
+        ref={sheet}
         className={`paper paper-${paper.size}${paper.across ? ' paper-across' : ''}`}
         aria-label={say('sheet.sheet', { title })}
       >
         <header>
           <h1>{title}</h1>
-          <p>{facts.filter(Boolean).join(' · ')}</p>
+          <p>{line}</p>
           <p className="sheet-who">
             {account?.studio}
             {paper.student && say('sheet.for', { student: paper.student })},{' '}

@@ -53,6 +53,9 @@ export const sheet = {
   'sheet.text-size': 'Text size',
   'sheet.note-names': 'Note names',
   'sheet.student': 'Student',
+  'sheet.save-picture': 'Save picture',
+  'sheet.no-picture-yet': 'There is no notation to save yet. Choose Notation, or wait until it is drawn.',
+  'sheet.picture-failed': 'The picture could not be drawn. Print the sheet to a PDF instead.',
   'sheet.print': 'Print',
   'sheet.playable-after': '<b>{name}</b>: after this, {reached} of {of} bars are playable.',
 
