@@ -3,13 +3,14 @@ import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import {
   importForLibrary,
+  measureImport,
   serialisePattern,
   serialiseSong,
   success,
-  unfoldForm,
   type ImportTools,
   type LibraryImport,
   type LibraryKind,
+  type Problem,
   type Result,
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
@@ -42,15 +43,19 @@ const readFile = (folder: string, path: string, tools: ImportTools, wanted?: Lib
   return { path, read: importForLibrary({ name: basename(path), bytes: bytes.value }, tools, wanted) };
 };
 
-const sizeOf = (item: LibraryImport): { readonly bars: number; readonly parts: number } =>
-  item.kind === 'pattern'
-    ? { bars: item.pattern.bars, parts: item.pattern.strokes.length }
-    : { bars: unfoldForm(item.song).length, parts: item.song.sections.length };
+/** Problems of a file that are named. */
+const NAMED = 2;
+
+const sayProblems = (problems: readonly Problem[]): string =>
+  [
+    ...problems.slice(0, NAMED).map(sayProblem),
+    ...(problems.length > NAMED ? [say('import.and-more-like-these', { remarksCount: problems.length - NAMED })] : []),
+  ].join(' ');
 
 const lineOf = ({ path, read }: FolderFile): string => {
-  if (!read.ok) return say('cli.folder.refused', { path, problems: read.problems.map(sayProblem).join(' ') });
+  if (!read.ok) return say('cli.folder.refused', { path, problems: sayProblems(read.problems) });
   const { kind, warnings } = read.value;
-  const line = say('cli.folder.read', { path, kind, ...sizeOf(read.value), remarks: warnings.length });
+  const line = say('cli.folder.read', { path, kind, ...measureImport(read.value), remarks: warnings.length });
   return [line, ...warnings.map((warning) => `  ${sayProblem(warning)}`)].join('\n');
 };
 
@@ -76,7 +81,7 @@ const write = (out: string, { path, read }: FolderFile): void => {
 const forMachines = ({ path, read }: FolderFile) => ({
   file: path,
   ...(read.ok
-    ? { kind: read.value.kind, bars: sizeOf(read.value).bars, remarks: read.value.warnings.map(sayProblem) }
+    ? { kind: read.value.kind, bars: measureImport(read.value).bars, remarks: read.value.warnings.map(sayProblem) }
     : { error: read.problems.map((problem) => ({ code: problem.code, message: sayProblem(problem) })) }),
 });
 

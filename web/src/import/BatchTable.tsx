@@ -1,9 +1,15 @@
-import type { LibraryImport, LibraryKind, Problem, Result } from '@fleet-wren/core';
-import { detectFileType } from '@fleet-wren/core';
+import {
+  detectFileType,
+  measureImport,
+  type LibraryImport,
+  type LibraryKind,
+  type Problem,
+  type Result,
+} from '@fleet-wren/core';
 import { say, sayProblem } from '@fleet-wren/wording';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { measureContents, type BatchRow } from './batch.ts';
+import type { BatchRow } from './batch.ts';
 
 /** Remarks of a file that are listed. */
 const LISTED = 12;
@@ -43,7 +49,7 @@ const Refusal = ({ problems }: { readonly problems: readonly Problem[] }) => (
 const describeContents = (read: Result<LibraryImport> | null): string => {
   if (read === null) return say('import.batch.reading');
   if (!read.ok) return say('import.batch.not-read');
-  const { bars, parts } = measureContents(read.value);
+  const { bars, parts } = measureImport(read.value);
   return say('import.batch.contents', { kind: read.value.kind, bars, parts });
 };
 

@@ -12,7 +12,6 @@ import {
   createRow,
   getFolderName,
   listRowsToSave,
-  measureContents,
   needsCheck,
   sortBatchFiles,
   withReading,
@@ -78,8 +77,4 @@ test('a tag is added once, where there is one and room for it', () => {
   expect(tagsOf(['a'], 'a')).toEqual(['a']);
   expect(tagsOf(['a'], '')).toEqual(['a']);
   expect(tagsOf(['a', 'b', 'c'], 'd')).toEqual(['a', 'b', 'c']);
-});
-
-test('a pattern is as large as its bars and notes', () => {
-  expect(measureContents(item())).toEqual({ bars: 1, parts: 4 });
 });

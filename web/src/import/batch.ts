@@ -1,4 +1,4 @@
-import { unfoldForm, type LibraryImport, type LibraryKind, type Result } from '@fleet-wren/core';
+import type { LibraryImport, LibraryKind, Result } from '@fleet-wren/core';
 
 /** A file of a folder that is imported at once; its path begins with the folder. */
 export interface BatchFile {
@@ -76,12 +76,6 @@ export const countBatch = (rows: readonly BatchRow[]): BatchCounts => ({
   toCheck: rows.filter(needsCheck).length,
   saved: rows.filter(({ savedAs }) => savedAs !== undefined).length,
 });
-
-/** How large what was read is: bars as they are played, and notes or sections. */
-export const measureContents = (item: LibraryImport): { readonly bars: number; readonly parts: number } =>
-  item.kind === 'pattern'
-    ? { bars: item.pattern.bars, parts: item.pattern.strokes.length }
-    : { bars: unfoldForm(item.song).length, parts: item.song.sections.length };
 
 /** What is kept, under a tag more where there is one and room for it. */
 export const withTag = (item: LibraryImport, tag: string, most: number): LibraryImport => {

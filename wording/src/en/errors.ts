@@ -152,7 +152,7 @@ export const errors = {
     '{value, plural, one {# bend does} other {# bends do}} not say how far and {value, plural, one {is} other {are}} read as a whole step.',
   'error.times-from-counts': 'Notes between the counts were placed by their columns: {value}.',
   'error.not-read':
-    '{kind, select, pdf {A PDF cannot be read. Ask for the score it was printed from, as MusicXML.} picture {A picture cannot be read. Copy the tablature as text, or ask for the score as MusicXML.} other {A recording cannot be read here. Import notation, tablature or MIDI.}}',
+    '{kind, select, binary {This file is neither text nor a kind of music file that can be read.} pdf {A PDF cannot be read. Ask for the score it was printed from, as MusicXML.} picture {A picture cannot be read. Copy the tablature as text, or ask for the score as MusicXML.} other {A recording cannot be read here. Import notation, tablature or MIDI.}}',
   'error.file-damaged': 'The file cannot be opened: {reason} Nothing was imported.',
   'error.times-from-columns': 'Note times come from the column spacing, {parts} per beat.',
   'error.tuning-unknown': 'The string names match no known tuning; {tuning} was assumed.',

@@ -54,6 +54,22 @@ export const validateReadable = (start: string): Problem | undefined => {
   return known ? createProblem('not-read', { kind: known[1] }) : undefined;
 };
 
+/** Signs a text has none of: control characters that are no tab, line or page, and none that old systems end files by. */
+const CONTROLS = new Set(
+  Array.from({ length: 32 }, (_, code) => code).filter((code) => ![9, 10, 11, 12, 13, 26, 27].includes(code)),
+);
+
+/** How much of a text is looked at, and the share of such signs from which it is none (est.). */
+const BINARY = { characters: 4000, share: 0.01 } as const;
+
+/** Why bytes that were read as text are none; undefined where they are. */
+export const validateText = (text: string): Problem | undefined => {
+  const start = text.slice(0, BINARY.characters);
+  let count = 0;
+  for (let at = 0; at < start.length; at += 1) if (CONTROLS.has(start.charCodeAt(at))) count += 1;
+  return count > BINARY.share * start.length ? createProblem('not-read', { kind: 'binary' }) : undefined;
+};
+
 /** Bytes a file of each kind may have: those of the longest text of its kind that is read. */
 const LARGEST: Readonly<Record<FileType, number>> = {
   ours: 4 * MAX_FILE_CHARACTERS,

@@ -13,7 +13,7 @@ import { XML_LIMITS } from '../musicxml/xml-tree.ts';
 import { parseAbc } from '../abc/parse-abc.ts';
 import { parseTab } from '../tab/import-tab.ts';
 import { decodeText } from './decode-text.ts';
-import { detectFileType, validateReadable, validateSize, type FileType } from './file-type.ts';
+import { detectFileType, validateReadable, validateSize, validateText, type FileType } from './file-type.ts';
 
 /** A file in an archive, as a zip library unpacks it. */
 export type ZipEntries = Readonly<Record<string, Uint8Array>>;
@@ -104,7 +104,7 @@ export const parseFile = ({ name, bytes }: SourceFile, tools: ImportTools, part?
   if (kind === 'midi') return ofKind({ kind, name }, parseMidiMusic(bytes, part));
   const text = kind === 'packed' ? unpacked(bytes, tools) : success(decodeText(bytes));
   if (!text.ok) return text;
-  const refused = validateReadable(startOf(bytes));
+  const refused = validateReadable(startOf(bytes)) ?? validateText(text.value);
   if (refused) return failure(refused);
   if (kind === 'abc') return ofKind({ kind, name }, parseAbc(text.value, part));
   if (kind === 'tablature') return ofKind({ kind, name }, parseTab(text.value));

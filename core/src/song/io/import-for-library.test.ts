@@ -45,6 +45,7 @@ test.each<[string, string, string | Uint8Array, string]>([
   ['a chord chart', 'a.txt', '| C | Am | F | G |', 'song'],
   ['a text without music', 'a.txt', 'Dear all, the lesson is off.', 'no-notes'],
   ['a pattern that breaks off', 'a.json', serialisePattern(pattern).slice(0, 60), 'truncated'],
+  ['noise', 'a.txt', Uint8Array.from({ length: 900 }, (_, index) => (index * 181 + 7) % 256), 'not-read'],
   ['a picture', 'a.png', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), 'not-read'],
 ])('%s is taken for what it is', (_what, name, content, kind) => {
   expect(kindOf(name, content)).toBe(kind);

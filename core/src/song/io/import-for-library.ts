@@ -9,6 +9,7 @@ import {
 } from '../../formats/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import type { Song } from '../model/song.ts';
+import { unfoldForm } from '../model/unfold-form.ts';
 import { importSongOrChart } from './import-song.ts';
 import { SONG_FORMAT, parseSongFile } from './song-file.ts';
 
@@ -28,6 +29,16 @@ export type LibraryImport =
 
 /** Bars up to which a file is taken for a pattern where nobody says otherwise: a page of study; longer is a song. */
 const LONGEST_PATTERN = 16;
+
+/**
+ * How large what was read is: bars as they are played, and notes of a pattern or sections of a song.
+ * @example
+ * measureImport({ kind: 'song', song: createSong('Song'), warnings: [] }) // => { bars: 4, parts: 1 }
+ */
+export const measureImport = (item: LibraryImport): { readonly bars: number; readonly parts: number } =>
+  item.kind === 'pattern'
+    ? { bars: item.pattern.bars, parts: item.pattern.strokes.length }
+    : { bars: unfoldForm(item.song).length, parts: item.song.sections.length };
 
 /** A song as our own files hold it. */
 const parseOwnSong = ({ bytes }: SourceFile): Result<LibraryImport> => {
