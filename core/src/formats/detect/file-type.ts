@@ -54,19 +54,20 @@ export const validateReadable = (start: string): Problem | undefined => {
   return known ? createProblem('not-read', { kind: known[1] }) : undefined;
 };
 
-/** Signs a text has none of: control characters that are no tab, line or page, and none that old systems end files by. */
-const CONTROLS = new Set(
-  Array.from({ length: 32 }, (_, code) => code).filter((code) => ![9, 10, 11, 12, 13, 26, 27].includes(code)),
-);
+/** Control characters a text may have: tabs, ends of lines and pages, and what old systems end files by. */
+const TEXT_CONTROLS: ReadonlySet<number> = new Set([9, 10, 11, 12, 13, 26, 27]);
 
-/** How much of a text is looked at, and the share of such signs from which it is none (est.). */
+/** How much of a text is looked at, and the share of other control characters from which it is none (est.). */
 const BINARY = { characters: 4000, share: 0.01 } as const;
 
 /** Why bytes that were read as text are none; undefined where they are. */
 export const validateText = (text: string): Problem | undefined => {
   const start = text.slice(0, BINARY.characters);
   let count = 0;
-  for (let at = 0; at < start.length; at += 1) if (CONTROLS.has(start.charCodeAt(at))) count += 1;
+  for (let at = 0; at < start.length; at += 1) {
+    const code = start.charCodeAt(at);
+    if (code < 32 && !TEXT_CONTROLS.has(code)) count += 1;
+  }
   return count > BINARY.share * start.length ? createProblem('not-read', { kind: 'binary' }) : undefined;
 };
 
