@@ -207,8 +207,12 @@ const ImportScreen = () => {
   };
   const takeFiles = (files: readonly BatchFile[]): void => {
     const [only] = files;
-    if (only && files.length === 1) take(only.file);
-    else if (only) setBatch({ files: sortBatchFiles(files), found: files.length });
+    if (!only) return;
+    if (files.length > 1) setBatch({ files: sortBatchFiles(files), found: files.length });
+    else {
+      setBatch(null);
+      take(only.file);
+    }
   };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
@@ -223,7 +227,7 @@ const ImportScreen = () => {
         <h1>{say('common.import')}</h1>
       </header>
       {batch ? (
-        <BatchImport {...batch} leave={() => setBatch(null)} />
+        <BatchImport key={batch.files.map(({ path }) => path).join('\n')} {...batch} leave={() => setBatch(null)} />
       ) : (
         <div className="bring-in-body">
           <SourcePanel take={take} takeFiles={takeFiles} />

@@ -1,6 +1,6 @@
 import { PATTERN_LIMITS, SONG_LIMITS, type LibraryImport, type LibraryKind } from '@fleet-wren/core';
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { callApi } from '../api/http-client.ts';
 import { patternRepository } from '../api/patterns.ts';
@@ -41,9 +41,7 @@ const useReading = (files: readonly BatchFile[], change: ChangeRow): void => {
     return () => {
       left = true;
     };
-    // A batch is read once; another one is another component.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  }, [files, change]);
 };
 
 /** Some files that are imported at once: read, chosen, kept, and taken back. */
@@ -51,7 +49,10 @@ export const useBatch = (files: readonly BatchFile[]) => {
   const [rows, setRows] = useState(() => files.map(createRow));
   const [isSaving, setIsSaving] = useState(false);
   const client = useQueryClient();
-  const change: ChangeRow = (path, how) => setRows((all) => all.map((row) => (row.path === path ? how(row) : row)));
+  const change = useCallback<ChangeRow>(
+    (path, how) => setRows((all) => all.map((row) => (row.path === path ? how(row) : row))),
+    [],
+  );
   useReading(files, change);
 
   const refresh = (): Promise<unknown> =>
