@@ -58,3 +58,10 @@ test('the same for machines', () => {
     { file: 'songs/chart.txt', kind: 'song', bars: 4, remarks: [] },
   ]);
 });
+
+test('a place that cannot be written to is named', () => {
+  const folder = newFolder();
+  const { code, error } = runCliSync(['import', folder, '--out', join(folder, 'letter.txt')]);
+  expect(code).toBe(2);
+  expect(error).toMatch(/^Nothing can be written to --out .*letter\.txt \((EEXIST|ENOTDIR)\)\. Name a folder\.$/);
+});

@@ -1,9 +1,10 @@
 import { say, sayProblem } from '@fleet-wren/wording';
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
-import { basename, dirname, join } from 'node:path';
+import { basename, dirname, join, relative } from 'node:path';
 import {
   importForLibrary,
   measureImport,
+  message,
   serialisePattern,
   serialiseSong,
   success,
@@ -14,7 +15,7 @@ import {
   type Result,
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
-import { readBytes } from '../read-input.ts';
+import { createUsageError, readBytes, reasonOf, unreadable } from '../read-input.ts';
 
 /** A file of a folder, and what was read of it. */
 interface FolderFile {
@@ -30,12 +31,18 @@ export interface FolderReport {
 
 const isHidden = (path: string): boolean => path.split(/[\\/]/).some((part) => part.startsWith('.'));
 
-const listFiles = (folder: string): readonly string[] =>
-  readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile())
-    .map((entry) => join(entry.parentPath, entry.name).slice(join(folder, 'x').length - 1))
-    .filter((path) => !isHidden(path))
-    .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }));
+/** Paths of the files in a folder and in those within it, from the folder on; those of the system are left out. */
+const listFiles = (folder: string): Result<readonly string[]> => {
+  try {
+    const paths = readdirSync(folder, { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => relative(folder, join(entry.parentPath, entry.name)))
+      .filter((path) => !isHidden(path));
+    return success(paths.sort((a, b) => a.localeCompare(b, undefined, { numeric: true })));
+  } catch (error) {
+    return unreadable(folder, error);
+  }
+};
 
 const readFile = (folder: string, path: string, tools: ImportTools, wanted?: LibraryKind): FolderFile => {
   const bytes = readBytes(join(folder, path));
@@ -78,6 +85,16 @@ const write = (out: string, { path, read }: FolderFile): void => {
   );
 };
 
+/** Writes what was read; what was written before a failure stays. */
+const writeAll = (out: string, files: readonly FolderFile[]): Result<null> => {
+  try {
+    files.forEach((file) => write(out, file));
+    return success(null);
+  } catch (error) {
+    return createUsageError(message('cli.out-unwritable', { value: out, reason: reasonOf(error) }));
+  }
+};
+
 const forMachines = ({ path, read }: FolderFile) => ({
   file: path,
   ...(read.ok
@@ -91,8 +108,11 @@ export const runImportFolder = (
   { out, song, json }: CommandOptions,
   tools: ImportTools,
 ): Result<FolderReport> => {
-  const files = listFiles(folder).map((path) => readFile(folder, path, tools, song ? 'song' : undefined));
-  if (out !== undefined) files.forEach((file) => write(out, file));
+  const paths = listFiles(folder);
+  if (!paths.ok) return paths;
+  const files = paths.value.map((path) => readFile(folder, path, tools, song ? 'song' : undefined));
+  const written = out === undefined ? success(null) : writeAll(out, files);
+  if (!written.ok) return written;
   const refused = files.filter(({ read }) => !read.ok).length;
   const summary = say('cli.folder.summary', { read: files.length - refused, refused });
   const text = json ? JSON.stringify(files.map(forMachines), null, 2) : [...files.map(lineOf), summary].join('\n');

@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import {
   failure,
   learnSchool,
-  createProblem,
   success,
   type LearnedSchool,
   type Pattern,
@@ -12,7 +11,7 @@ import {
   message,
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
-import { createUsageError, loadPattern } from '../read-input.ts';
+import { createUsageError, loadPattern, unreadable } from '../read-input.ts';
 import { learnedForMachines } from '../machine-output.ts';
 
 const filesIn = (folder: string): Result<readonly string[]> => {
@@ -20,12 +19,7 @@ const filesIn = (folder: string): Result<readonly string[]> => {
     const names = readdirSync(folder).filter((name) => name.endsWith('.json'));
     return success(names.sort().map((name) => join(folder, name)));
   } catch (error) {
-    return failure(
-      createProblem('file-unreadable', {
-        value: folder,
-        reason: (error as NodeJS.ErrnoException).code ?? message('cli.unknown-reason'),
-      }),
-    );
+    return unreadable(folder, error);
   }
 };
 
