@@ -63,5 +63,5 @@ test('a place that cannot be written to is named', () => {
   const folder = newFolder();
   const { code, error } = runCliSync(['import', folder, '--out', join(folder, 'letter.txt')]);
   expect(code).toBe(2);
-  expect(error).toMatch(/^Nothing can be written to --out .*letter\.txt \((EEXIST|ENOTDIR)\)\. Name a folder\.$/);
+  expect(error).toMatch(/^Nothing can be written to .*letter\.txt \((EEXIST|ENOTDIR)\)\. Choose another place\.$/);
 });

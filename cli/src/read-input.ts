@@ -18,6 +18,7 @@ import {
   success,
   type HandProfile,
   type Pattern,
+  type Problem,
   type Result,
   message,
   type Message,
@@ -30,12 +31,16 @@ export const createUsageError = (said: Message): Result<never> => failure(create
 const megabytes = (bytes: number): Message => message('size.megabytes', { megabytes: bytes / 1e6 });
 
 /** Why the system did not do what was asked, by its own code. */
-export const reasonOf = (error: unknown): string | Message =>
+const reasonOf = (error: unknown): string | Message =>
   (error as NodeJS.ErrnoException).code ?? message('cli.unknown-reason');
 
 /** A file or a folder that could not be read. */
 export const unreadable = (path: string, error: unknown): Result<never> =>
   failure(createProblem('file-unreadable', { value: path, reason: reasonOf(error) }));
+
+/** A file or a folder that could not be written. */
+export const unwritable = (path: string, error: unknown): Problem =>
+  createProblem('usage', { problem: message('cli.out-unwritable', { value: path, reason: reasonOf(error) }) });
 
 /** The bytes of a file that is no larger than so many. */
 export const readBytes = (file: string, most = Infinity): Result<Uint8Array> => {

@@ -2,9 +2,9 @@ import { say, sayProblem } from '@fleet-wren/wording';
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, relative } from 'node:path';
 import {
+  failure,
   importForLibrary,
   measureImport,
-  message,
   serialisePattern,
   serialiseSong,
   success,
@@ -15,7 +15,7 @@ import {
   type Result,
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
-import { createUsageError, readBytes, reasonOf, unreadable } from '../read-input.ts';
+import { readBytes, unreadable, unwritable } from '../read-input.ts';
 
 /** A file of a folder, and what was read of it. */
 interface FolderFile {
@@ -91,7 +91,7 @@ const writeAll = (out: string, files: readonly FolderFile[]): Result<null> => {
     files.forEach((file) => write(out, file));
     return success(null);
   } catch (error) {
-    return createUsageError(message('cli.out-unwritable', { value: out, reason: reasonOf(error) }));
+    return failure(unwritable(out, error));
   }
 };
 

@@ -31,7 +31,7 @@ export const cli = {
     'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--parts] [--part N] [--bars 1-8] [--repeats played] [--song]; or a whole folder with one report: wren import FOLDER [--out FOLDER]',
   'cli.folder.read':
     '{path}: {kind, select, pattern {pattern, {bars, plural, one {# bar} other {# bars}}, {parts, plural, one {# note} other {# notes}}} other {song, {bars, plural, one {# bar} other {# bars}}, {parts, plural, one {# section} other {# sections}}}}{remarks, plural, =0 {} one {, # remark} other {, # remarks}}',
-  'cli.out-unwritable': 'Nothing can be written to --out {value} ({reason}). Name a folder.',
+  'cli.out-unwritable': 'Nothing can be written to {value} ({reason}). Choose another place.',
   'cli.folder.refused': '{path}: not read. {problems}',
   'cli.folder.summary':
     '{read, plural, one {# file was} other {# files were}} read{refused, plural, =0 {} other {, # could not be}}.',
