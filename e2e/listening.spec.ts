@@ -49,6 +49,8 @@ const fourBeats = async (page: Page): Promise<Bench> => {
   return bench;
 };
 
+const stopped = (page: Page) => expect(page.locator('.playhead')).toHaveCount(0);
+
 const intervals = (times: readonly number[]): number[] =>
   times.slice(1).map((time, index) => time - (times[index] ?? 0));
 
@@ -62,7 +64,7 @@ test('strokes are scheduled on the audio clock in time, counted in, and loop', a
   expect((strings[0] ?? 0) - (clicks[0] ?? 0)).toBeCloseTo(2, 6);
   await expect(page.locator('.playhead')).toHaveAttribute('visibility', 'visible');
   await bench.press(' ');
-  await expect(page.locator('.playhead')).toHaveCount(0);
+  await stopped(page);
 });
 
 test('the strings sound at the pitches of the chord, by an independent pitch detector', async ({ page }) => {
@@ -85,14 +87,13 @@ test('half speed doubles the gaps; thumb alone and fingers alone part the stroke
   await bench.press('N', 'K', 'H', 'T', ' ');
   const thumb = await heard(page, 2);
   expect(intervals(thumb.map(({ when }) => when))[0]).toBeCloseTo(4, 6);
-  await bench.press(' ', 'F', ' ');
-  const both = await heard(page, thumb.length + 3);
-  const fingers = both.slice(thumb.length).map(({ when }) => when);
-  expect(
-    intervals(fingers)
-      .slice(0, 2)
-      .every((gap) => Math.abs(gap - 1) < 1e-6),
-  ).toBe(true);
+  await bench.press(' ');
+  await stopped(page);
+  // Counted once playing has stopped: a busy machine may have played on for a stroke.
+  const before = (await startedIn(page)).length;
+  await bench.press('F', ' ');
+  const fingers = (await heard(page, before + 3)).slice(before).map(({ when }) => when);
+  for (const gap of intervals(fingers).slice(0, 2)) expect(gap).toBeCloseTo(1, 6);
 });
 
 test('a tempo changed while playing is taken up without a gap', async ({ page }) => {
@@ -102,8 +103,11 @@ test('a tempo changed while playing is taken up without a gap', async ({ page })
   const tempo = page.getByLabel(say('common.tempo-bpm'));
   await tempo.fill('240');
   await tempo.press('Enter');
-  const before = (await startedIn(page)).length;
-  const all = await heard(page, before + 4);
-  const gaps = intervals(all.slice(before + 1).map(({ when }) => when));
-  for (const gap of gaps) expect(gap).toBeCloseTo(0.25, 6);
+  const gaps = async () => intervals((await startedIn(page)).map(({ when }) => when));
+  const near = (gap: number, seconds: number) => Math.abs(gap - seconds) < 1e-6;
+  const quicker = async () => (await gaps()).slice(-4).every((gap) => near(gap, 0.25));
+  await expect.poll(quicker, { timeout: 20_000 }).toBe(true);
+  const slow = (await gaps()).findLastIndex((gap) => near(gap, 0.5));
+  for (const gap of (await gaps()).slice(slow + 2)) expect(gap).toBeCloseTo(0.25, 6);
+  expect(Math.max(...(await gaps()))).toBeLessThanOrEqual(0.5 + 1e-6);
 });
