@@ -111,6 +111,26 @@ test('a rendering asked for earlier never takes the place of a later one', async
   expect(player.position()).toBeCloseTo(3 * 840, 0);
 });
 
+test('a page that was busy for long leaves out what is over, and goes on in time', async () => {
+  const { device, player, rendered } = setUp();
+  const beats = createPlaybackSchedule(
+    createPattern('P', {
+      tempo: 60,
+      strokes: [0, 1, 2, 3].map((beat) => ({ id: `${beat}`, at: beat * 840, string: 3 })),
+    }),
+    ['p', 'p', 'p', 'p'],
+    { ...DEFAULT_PLAYBACK_OPTIONS, countIn: false, click: false },
+  );
+  void player.play(beats);
+  await settled();
+  await rendered();
+  expect(device.started).toEqual([0.08]);
+  device.currentTime = 2.13;
+  jest.advanceTimersByTime(60);
+  // The beat at 1.08 is long over; the one at 2.08 is hardly late, the next comes in time.
+  expect(device.started.slice(1)).toEqual([2.13, expect.closeTo(3.08, 9)]);
+});
+
 test('closed, it gives the device back', async () => {
   const { device, player, rendered } = setUp();
   void player.play(at(60));

@@ -14,8 +14,14 @@ import {
   type SpokenClip,
 } from '@fleet-wren/core';
 
-/** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
-const AHEAD = { seen: 0.25, hidden: 2.5 } as const;
+/**
+ * Seconds sounds are scheduled ahead on the audio clock: longer than a busy page keeps its timers waiting, more still
+ * when the page is hidden and timers grow rare. What has not begun is taken back when something changes.
+ */
+const AHEAD = { seen: 1, hidden: 2.5 } as const;
+
+/** Seconds a sound may begin late. Later than that it is left out: several in a heap would be a wrong rhythm. */
+const LATE = 0.1;
 
 /** Milliseconds between looks ahead. The timer only wakes the player: when a sound comes is said on the audio clock. */
 const WAKE = 60;
@@ -211,7 +217,9 @@ export class Player {
     const sound = soundOfEvent(due);
     const clip = this.clips.get(keyOfSource(sound.source));
     if (!context || !output || !clip) return;
-    const when = Math.max(context.currentTime, anchor.clock + (due.at - anchor.second) - clip.lead);
+    const begins = anchor.clock + (due.at - anchor.second) - clip.lead;
+    if (begins < context.currentTime - LATE) return;
+    const when = Math.max(context.currentTime, begins);
     const source = context.createBufferSource();
     source.buffer = clip.buffer;
     movePitch(source.detune, when, sound.curve ?? []);
