@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy } from 'react';
+import { Suspense, lazy } from 'react';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
 import { wordsOf } from '../api/api-error.ts';
@@ -78,7 +78,9 @@ export const App = () => (
   <QueryClientProvider client={client}>
     <ToastProvider>
       <BrowserRouter>
-        <Ways />
+        <Suspense fallback={null}>
+          <Ways />
+        </Suspense>
       </BrowserRouter>
     </ToastProvider>
   </QueryClientProvider>

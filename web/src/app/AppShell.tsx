@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { Ellipsis, Grip, Music2, SlidersHorizontal, Sun, Users } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOutMutation } from '../api/account.ts';
@@ -100,7 +100,10 @@ export const AppShell = () => {
       <MainMenu />
       <AccountLinks signOut={signOut} />
       <main className="shell-main">
-        <Outlet />
+        {/* One for all screens: until the next has come the last one stays. */}
+        <Suspense fallback={null}>
+          <Outlet />
+        </Suspense>
       </main>
       <InitialRecoveryCodes />
     </div>

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { Suspense, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Link, useLocation } from 'react-router';
@@ -20,12 +20,12 @@ const Failed = ({ error, resetErrorBoundary }: FallbackProps) => (
   </div>
 );
 
-/** A screen that is loaded when it is first opened, and that fails by itself: the frame around it stays. */
+/** A screen that fails by itself: the frame around it stays. */
 export const ScreenBoundary = ({ children }: { readonly children: ReactNode }) => {
   const { pathname } = useLocation();
   return (
     <ErrorBoundary FallbackComponent={Failed} resetKeys={[pathname]}>
-      <Suspense fallback={null}>{children}</Suspense>
+      {children}
     </ErrorBoundary>
   );
 };

@@ -1,44 +1,42 @@
-import { lazy, type ComponentType } from 'react';
+import type { ComponentType } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { PatternList } from '../patterns/PatternList.tsx';
 import { StudentListScreen } from '../students/StudentListScreen.tsx';
 import { AppShell } from './AppShell.tsx';
 import { ById } from './ById.tsx';
+import { lazyScreen } from './lazy-screen.tsx';
 import { MOVED_PATHS, MovedPath } from './MovedPath.tsx';
 import { ScreenBoundary } from './ScreenBoundary.tsx';
 
-const loadPatternScreen = () => import('../pattern-editor/PatternScreen.tsx');
-const PatternScreen = lazy(loadPatternScreen);
-const GenerateScreen = lazy(() => import('../generate/GenerateScreen.tsx'));
-const SchoolsScreen = lazy(() => import('../schools/SchoolsScreen.tsx'));
-const PatternLibraryScreen = lazy(() => import('../pattern-library/PatternLibraryScreen.tsx'));
-const ImportScreen = lazy(() => import('../import/ImportScreen.tsx'));
-const HarmonicsScreen = lazy(() => import('../harmonics/HarmonicsScreen.tsx'));
-const SongList = lazy(() => import('../songs/SongList.tsx'));
-const SongScreen = lazy(() => import('../songs/SongScreen.tsx'));
-const DrillSetSheet = lazy(() => import('../sheets/DrillSetSheet.tsx'));
-const ChordDiagramsSheet = lazy(() => import('../sheets/ChordDiagramsSheet.tsx'));
-const SongSheet = lazy(() => import('../sheets/SongSheet.tsx'));
-const SongStand = lazy(() => import('../stand/SongStand.tsx'));
-const HandScreen = lazy(() => import('../hand/HandScreen.tsx'));
-const PatternStand = lazy(() => import('../stand/PatternStand.tsx'));
-const BuildUpSheet = lazy(() => import('../sheets/BuildUpSheet.tsx'));
-const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
-const StudentReport = lazy(() => import('../report/StudentReport.tsx'));
-const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
-const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
-const SkillsScreen = lazy(() => import('../skills/SkillsScreen.tsx'));
-const CourseSheet = lazy(() => import('../skills/CourseSheet.tsx'));
-const StudioSkillsScreen = lazy(() => import('../skills/StudioSkillsScreen.tsx'));
-const TakeScreen = lazy(() => import('../takes/TakeScreen.tsx'));
-const Help = lazy(() => import('../help/Help.tsx'));
-const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
-// The editor comes with its screen, in one file.
-const PatternEditor = lazy(async () => ({ default: (await loadPatternScreen()).PatternEditor }));
-const CompareSchools = lazy(() => import('../compare-schools/CompareSchools.tsx'));
-const DrillGrid = lazy(() => import('../drills/DrillGrid.tsx'));
-const PatternSheet = lazy(() => import('../sheets/PatternSheet.tsx'));
-const RecordTakeScreen = lazy(() => import('../takes/RecordTakeScreen.tsx'));
+const PatternScreen = lazyScreen(() => import('../pattern-editor/PatternScreen.tsx'));
+const GenerateScreen = lazyScreen(() => import('../generate/GenerateScreen.tsx'));
+const SchoolsScreen = lazyScreen(() => import('../schools/SchoolsScreen.tsx'));
+const PatternLibraryScreen = lazyScreen(() => import('../pattern-library/PatternLibraryScreen.tsx'));
+const ImportScreen = lazyScreen(() => import('../import/ImportScreen.tsx'));
+const HarmonicsScreen = lazyScreen(() => import('../harmonics/HarmonicsScreen.tsx'));
+const SongList = lazyScreen(() => import('../songs/SongList.tsx'));
+const SongScreen = lazyScreen(() => import('../songs/SongScreen.tsx'));
+const DrillSetSheet = lazyScreen(() => import('../sheets/DrillSetSheet.tsx'));
+const ChordDiagramsSheet = lazyScreen(() => import('../sheets/ChordDiagramsSheet.tsx'));
+const SongSheet = lazyScreen(() => import('../sheets/SongSheet.tsx'));
+const SongStand = lazyScreen(() => import('../stand/SongStand.tsx'));
+const HandScreen = lazyScreen(() => import('../hand/HandScreen.tsx'));
+const PatternStand = lazyScreen(() => import('../stand/PatternStand.tsx'));
+const BuildUpSheet = lazyScreen(() => import('../sheets/BuildUpSheet.tsx'));
+const TodayScreen = lazyScreen(() => import('../today/TodayScreen.tsx'));
+const StudentReport = lazyScreen(() => import('../report/StudentReport.tsx'));
+const StudentSheet = lazyScreen(() => import('../sheets/StudentSheet.tsx'));
+const StudentPage = lazyScreen(() => import('../students/StudentPage.tsx'));
+const SkillsScreen = lazyScreen(() => import('../skills/SkillsScreen.tsx'));
+const CourseSheet = lazyScreen(() => import('../skills/CourseSheet.tsx'));
+const StudioSkillsScreen = lazyScreen(() => import('../skills/StudioSkillsScreen.tsx'));
+const TakeScreen = lazyScreen(() => import('../takes/TakeScreen.tsx'));
+const Help = lazyScreen(() => import('../help/Help.tsx'));
+const SettingsScreen = lazyScreen(() => import('../settings/SettingsScreen.tsx'));
+const CompareSchools = lazyScreen(() => import('../compare-schools/CompareSchools.tsx'));
+const DrillGrid = lazyScreen(() => import('../drills/DrillGrid.tsx'));
+const PatternSheet = lazyScreen(() => import('../sheets/PatternSheet.tsx'));
+const RecordTakeScreen = lazyScreen(() => import('../takes/RecordTakeScreen.tsx'));
 
 type Screen = readonly [path: string, screen: ComponentType];
 
@@ -123,7 +121,7 @@ export const SignedInRoutes = () => (
           </ScreenBoundary>
         }
       >
-        <Route index element={<PatternEditor />} />
+        <Route index element={null} />
         {PATTERN_VIEWS.map(([path, View]) => (
           <Route key={path} path={path} element={<View />} />
         ))}

@@ -2,13 +2,14 @@ import '../components/pattern-editor/pattern-editor.scss';
 import { say } from '@fleet-wren/wording';
 import type { Pattern, PatternEdit } from '@fleet-wren/core';
 import { Suspense, useState } from 'react';
-import { Outlet, useParams, useSearchParams } from 'react-router';
+import { Outlet, useMatch, useParams, useSearchParams } from 'react-router';
 import { patternRepository } from '../api/patterns.ts';
 import { DocumentLoader } from '../components/document/DocumentLoader.tsx';
 import { LessonBar } from '../components/lesson/LessonBar.tsx';
 import { PatternEditorProvider } from '../workspace/pattern-editor-context.ts';
 import { createPatternEditorStore, type PatternEditorStore } from '../workspace/pattern-editor-store.ts';
 import { useAutosave, type OpenedWorkspace } from '../workspace/use-document.ts';
+import { PatternEditor } from './PatternEditor.tsx';
 
 type OpenedPattern = OpenedWorkspace<PatternEdit, Pattern>;
 
@@ -20,6 +21,8 @@ const benchFor = ({ kept, history, unsaved }: OpenedPattern): PatternEditorStore
 
 const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
   const [store] = useState(() => benchFor(opened));
+  // The bench comes in this file; other views of a pattern have files of their own.
+  const atBench = useMatch('/patterns/:id');
   const lesson = useSearchParams()[0].get('lesson');
   useAutosave(store, patternRepository, opened.keeper);
   return (
@@ -27,7 +30,7 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
       <div className={lesson ? 'in-lesson' : 'no-lesson'}>
         {lesson && <LessonBar studentId={lesson} patternId={opened.kept.id} />}
         <Suspense fallback={null}>
-          <Outlet />
+          {atBench ? <PatternEditor /> : <Outlet />}
         </Suspense>
       </div>
     </PatternEditorProvider>
@@ -46,7 +49,5 @@ const PatternScreen = () => {
     />
   );
 };
-
-export { PatternEditor } from './PatternEditor.tsx';
 
 export default PatternScreen;
