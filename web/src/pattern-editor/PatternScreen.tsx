@@ -29,9 +29,7 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
     <PatternEditorProvider value={store}>
       <div className={lesson ? 'in-lesson' : 'no-lesson'}>
         {lesson && <LessonBar studentId={lesson} patternId={opened.kept.id} />}
-        <Suspense fallback={null}>
-          {atBench ? <PatternEditor /> : <Outlet />}
-        </Suspense>
+        <Suspense fallback={null}>{atBench ? <PatternEditor /> : <Outlet />}</Suspense>
       </div>
     </PatternEditorProvider>
   );
