@@ -40,3 +40,4 @@ export {
 } from './rearrange-strokes.ts';
 export { createIdGenerator, undefinedIfEmpty, type IdGenerator } from './ids.ts';
 export { createMetreEdit } from './change-metre.ts';
+export { createEndingsEdit, createPassBarsEdit, withEndingsFollowed } from './endings-edits.ts';

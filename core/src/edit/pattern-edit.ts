@@ -4,10 +4,12 @@ import type { Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import {
   compareByTimeThenString,
+  hasFittingEndings,
   validatePattern,
   type BeatSubdivision,
   type ChordChange,
   type CustomSchool,
+  type Endings,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
@@ -34,6 +36,7 @@ export type PatternEdit =
   | { readonly kind: 'setChordChanges'; readonly chordChanges: readonly ChordChange[] | undefined }
   | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
   | { readonly kind: 'setSpan'; readonly begins: number | undefined; readonly ends: number | undefined }
+  | { readonly kind: 'setEndings'; readonly endings: Endings | undefined }
   | { readonly kind: 'setCyclic'; readonly cyclic: boolean }
   | { readonly kind: 'setTags'; readonly tags: readonly string[] | undefined }
   | { readonly kind: 'put'; readonly strokes: readonly Stroke[] }
@@ -94,10 +97,15 @@ const HANDLERS: EditHandlers<PatternEdit, Pattern> = {
     document: withFields(pattern, { metre }),
     inverse: { kind: 'setMetre', metre: pattern.metre },
   }),
-  setBars: (pattern, { bars }) => ({
-    document: withFields(pattern, { bars }),
-    inverse: { kind: 'setBars', bars: pattern.bars },
-  }),
+  setBars: (pattern, { bars }) => {
+    const { endings } = pattern;
+    const back = { kind: 'setBars', bars: pattern.bars } as const;
+    if (hasFittingEndings({ ...pattern, bars })) return { document: withFields(pattern, { bars }), inverse: back };
+    return {
+      document: withFields(pattern, { bars, endings: undefined }),
+      inverse: { kind: 'batch', edits: [back, { kind: 'setEndings', endings }] },
+    };
+  },
   setSubdivision: (pattern, { subdivision }) => ({
     document: withFields(pattern, { subdivision }),
     inverse: { kind: 'setSubdivision', subdivision: pattern.subdivision },
@@ -129,6 +137,10 @@ const HANDLERS: EditHandlers<PatternEdit, Pattern> = {
   setSpan: (pattern, { begins, ends }) => ({
     document: withFields(pattern, { begins, ends }),
     inverse: { kind: 'setSpan', begins: pattern.begins, ends: pattern.ends },
+  }),
+  setEndings: (pattern, { endings }) => ({
+    document: withFields(pattern, { endings }),
+    inverse: { kind: 'setEndings', endings: pattern.endings },
   }),
   setCyclic: (pattern, { cyclic }) => ({
     document: withFields(pattern, { cyclic }),

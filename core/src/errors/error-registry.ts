@@ -45,6 +45,7 @@ export const ERRORS = {
   'division-wrong': { status: 422 },
   'chord-change-wrong': { status: 422 },
   'span-wrong': { status: 422 },
+  'endings-wrong': { status: 422 },
   'swing-wrong': { status: 422 },
   'tags-wrong': { status: 422 },
   'no-node': { status: 422 },

@@ -11,7 +11,7 @@ export const extractPatternBars = (pattern: Pattern, from: number, count: number
   const bars = Math.max(1, Math.min(count, pattern.bars - from));
   const [start, end] = [from * ticksPerBar(pattern.metre), (from + bars) * ticksPerBar(pattern.metre)];
   const [firstBeat, lastBeat] = [from * beatsPerBar(pattern.metre), (from + bars) * beatsPerBar(pattern.metre)];
-  const { divisions = [], chordChanges: _changes, begins, ends, ...rest } = pattern;
+  const { divisions = [], chordChanges: _changes, endings: _endings, begins, ends, ...rest } = pattern;
   const cuts = divisions
     .filter(({ beat }) => beat >= firstBeat && beat < lastBeat)
     .map(({ beat, parts }) => ({ beat: beat - firstBeat, parts }));

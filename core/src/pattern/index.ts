@@ -7,6 +7,7 @@ export * from './ornaments.ts';
 export * from './chord-changes.ts';
 export * from './chord-roles.ts';
 export * from './extract-pattern-bars.ts';
+export * from './endings.ts';
 export * from './scaled-frame.ts';
 export * from './create-pattern.ts';
 export * from './validate-pattern.ts';

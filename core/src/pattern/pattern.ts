@@ -173,6 +173,15 @@ export interface ChordChange {
   readonly voicing: Voicing;
 }
 
+/**
+ * A figure that comes several times, each time with an ending of its own: how often it comes in all, and the bars of
+ * each ending. All its times through are written out in the pattern.
+ */
+export interface Endings {
+  readonly times: number;
+  readonly bars: number;
+}
+
 /** Strokes of the picking hand over a length of time, on a voicing of an instrument. An immutable value. */
 export interface Pattern {
   readonly name: string;
@@ -191,6 +200,7 @@ export interface Pattern {
   readonly begins?: number;
   /** The tick at which it ends, within its last bar. */
   readonly ends?: number;
+  readonly endings?: Endings;
   /** Beats that are cut otherwise, sorted by beat. */
   readonly divisions?: readonly BeatSubdivision[];
   /** Where the off-beat falls when it is played, in per cent of the beat: 50 straight to 75. Never in the ticks. */

@@ -1,13 +1,21 @@
 import { ticksPerBar } from '../time/index.ts';
-import { playedSpan, type Pattern } from './pattern.ts';
+import { hasFittingEndings } from './endings.ts';
+import { playedSpan, type Endings, type Pattern } from './pattern.ts';
 
 /** The bars of a pattern whose notes are so many times as long, and where each of its ticks comes to lie. */
 export interface ScaledFrame {
   readonly bars: number;
   readonly begins?: number;
   readonly ends?: number;
+  readonly endings?: Endings;
   readonly place: (at: number) => number;
 }
+
+/** Endings so many times as long, where they still are whole bars. */
+const scaledEndings = ({ endings }: Pattern, factor: number, bars: number): Pick<ScaledFrame, 'endings'> => {
+  const longer = endings && { ...endings, bars: endings.bars * factor };
+  return longer && hasFittingEndings({ bars, endings: longer }) ? { endings: longer } : {};
+};
 
 /**
  * The frame of a pattern in notes so many times as long; bars that a longer pickup or end leaves empty are left out.
@@ -22,5 +30,11 @@ export const scaledFrame = (pattern: Pattern, factor: number): ScaledFrame => {
   const bars = Math.ceil((to * factor - dropped) / bar);
   const place = (at: number): number => Math.floor(at * factor) - dropped;
   const [begins, ends] = [place(from), place(to)];
-  return { bars, place, ...(begins > 0 ? { begins } : {}), ...(ends < bars * bar ? { ends } : {}) };
+  return {
+    bars,
+    place,
+    ...(begins > 0 ? { begins } : {}),
+    ...(ends < bars * bar ? { ends } : {}),
+    ...scaledEndings(pattern, factor, bars),
+  };
 };

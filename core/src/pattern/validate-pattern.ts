@@ -14,6 +14,7 @@ import {
   ticksPerBar,
 } from '../time/index.ts';
 import { listChordNames, listChordSpans, voicingAt } from './chord-changes.ts';
+import { hasFittingEndings } from './endings.ts';
 import { PATTERN_LIMITS, SWING_RANGE, patternLength, playedSpan, type Pattern, type Stroke } from './pattern.ts';
 import {
   MAX_MIDI_PITCH,
@@ -116,6 +117,8 @@ const RULES: readonly Rule[] = [
     const isRight = whole(from, 0, bar - 1) && whole(to, length - bar + 1, length) && from < to;
     return pattern.course || isRight ? undefined : createProblem('span-wrong', { length: describeLength(pattern) });
   },
+  (pattern) =>
+    hasFittingEndings(pattern) ? undefined : createProblem('endings-wrong', { length: describeLength(pattern) }),
   (pattern) => {
     const length = patternLength(pattern);
     const wrong = pattern.chordChanges?.find(

@@ -7,6 +7,7 @@ import {
   findTouchFret,
   listChordSpans,
   voicingAt,
+  soundEndings,
   soundingPitchOfStroke,
   type FrettingFinger,
   type Pattern,
@@ -263,6 +264,7 @@ export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Sc
   const bars = barsOf(pattern);
   const length = options.loopTicks ?? to - from;
   const next = nextOnString(pattern.strokes, length, pattern.cyclic, from);
+  const endings = soundEndings(pattern);
   return {
     name: pattern.name,
     instrument: pattern.instrument,
@@ -276,5 +278,6 @@ export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Sc
       pattern,
     ),
     strokes: pattern.strokes.map((stroke, index) => scoreStroke(pattern, stroke, next[index] as number)),
+    ...(endings ? { endings } : {}),
   };
 };

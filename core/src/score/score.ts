@@ -1,6 +1,6 @@
 import type { Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
-import type { Stroke } from '../pattern/index.ts';
+import type { Endings, Stroke } from '../pattern/index.ts';
 import type { Metre } from '../time/index.ts';
 
 /**
@@ -75,4 +75,6 @@ export interface Score {
   readonly chords: readonly ChordSpan[];
   /** Sorted by time, then from the lowest string up. */
   readonly strokes: readonly ScoreStroke[];
+  /** Where it is a figure that comes several times, alike up to endings of its own: written out here all the same. */
+  readonly endings?: Endings;
 }

@@ -15,11 +15,12 @@ const rewritten = (pattern: Pattern, result: Parameters<typeof createReplaceEdit
 
 /** Everything in notes so many times as long. */
 const scaled = (pattern: Pattern, factor: number): Result<AnyPatternEdit> => {
-  const { bars, place, begins, ends } = scaledFrame(pattern, factor);
+  const { bars, place, begins, ends, endings } = scaledFrame(pattern, factor);
   const edits: readonly AnyPatternEdit[] = [
     { kind: 'setBars', bars },
     ...setChords(pattern, remapChords(pattern, place, bars * ticksPerBar(pattern.metre))),
     { kind: 'setSpan', begins, ends },
+    { kind: 'setEndings', endings },
   ];
   const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: place(stroke.at) }));
   return rewritten(pattern, { strokes, edits });

@@ -1,6 +1,9 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
   chooseSchool,
+  createEndingsEdit,
+  createPassBarsEdit,
+  measureEndings,
   parseMetre,
   SUBDIVISIONS,
   isSubdivisionPossible,
@@ -10,6 +13,7 @@ import {
   metreKey,
   PATTERN_LIMITS,
   type Digit,
+  type Endings,
   type Pattern,
 } from '@fleet-wren/core';
 import { memo } from 'react';
@@ -81,8 +85,71 @@ const partName = ({ metre }: Pattern, parts: number): string =>
   PARTS[parts] ??
   String(parts);
 
+/** Bars a pattern is offered to have. */
+const LENGTHS = ['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'] as const;
+
 const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
   options.includes(own as T) ? options : [own, ...options];
+
+/** How many bars a pattern has, with endings each time through. */
+const BarsChoice = ({ pattern: { bars, endings } }: ChoicesProps) => {
+  const bench = usePatternEditorStore();
+  const { applyEdit } = bench.getState();
+  const now = String(endings ? measureEndings(bars, endings).pass : bars);
+  const offered = LENGTHS.filter((one) => !endings || Number(one) > 1);
+  const choose = (wanted: string): void => {
+    const { document: pattern } = bench.getState();
+    const { endings: own } = pattern;
+    applyEdit(
+      own
+        ? createPassBarsEdit({ ...pattern, endings: own }, Number(wanted))
+        : createResizeEdit(pattern, { bars: Number(wanted) }),
+    );
+  };
+  return (
+    <PillChoice
+      label={say('bench.bars')}
+      value={now}
+      options={withOwn(offered, now).map((one) => [one, say('term.bars', { count: Number(one) })])}
+      choose={choose}
+      plain
+    />
+  );
+};
+
+interface EndingsProps {
+  readonly pattern: Pattern & { readonly endings: Endings };
+}
+
+/** How often a figure comes with an ending of its own, and how long the endings are. */
+const EndingsChoices = ({ pattern: { bars, endings } }: EndingsProps) => {
+  const bench = usePatternEditorStore();
+  const set = (wanted: Endings | undefined): void =>
+    void bench.getState().applyEdit(createEndingsEdit(bench.getState().document, wanted));
+  const { pass } = measureEndings(bars, endings);
+  const lengths = Array.from({ length: pass - 1 }, (_, index) => index + 1);
+  return (
+    <>
+      <PillChoice
+        label={say('bench.endings')}
+        value={String(endings.times)}
+        options={[
+          ...[2, 3, 4].map((times) => [String(times), say('bench.endings-to', { times })] as const),
+          ['0', say('bench.endings-written-out')],
+        ]}
+        choose={(times) => set(times === '0' ? undefined : { ...endings, times: Number(times) })}
+        plain
+      />
+      <PillChoice
+        label={say('bench.ending-length')}
+        value={String(endings.bars)}
+        options={lengths.map((count) => [String(count), say('bench.ending-bars', { count })])}
+        choose={(count) => set({ ...endings, bars: Number(count) })}
+        plain
+      />
+    </>
+  );
+};
 
 const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = usePatternEditorStore();
@@ -96,16 +163,8 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(key) => applyEdit(createMetreEdit(bench.getState().document, parseMetre(key)))}
         plain
       />
-      <PillChoice
-        label={say('bench.bars')}
-        value={String(pattern.bars)}
-        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [
-          one,
-          say('term.bars', { count: Number(one) }),
-        ])}
-        choose={(bars) => applyEdit(createResizeEdit(bench.getState().document, { bars: Number(bars) }))}
-        plain
-      />
+      <BarsChoice pattern={pattern} />
+      {pattern.endings && <EndingsChoices pattern={{ ...pattern, endings: pattern.endings }} />}
       <PillChoice
         label={say('bench.subdivision')}
         value={String(pattern.subdivision)}

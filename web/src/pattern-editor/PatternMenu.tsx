@@ -6,6 +6,7 @@ import { HardSpotDrillsDialog } from './HardSpotDrillsDialog.tsx';
 import { TagsDialog } from './TagsDialog.tsx';
 import { TransformDialog } from './TransformDialog.tsx';
 import { patternRepository } from '../api/patterns.ts';
+import { addEndings } from '../components/pattern-editor/add-endings.ts';
 import { beginHere, endHere } from '../components/pattern-editor/editor-commands.ts';
 import { useOffers, type Offer } from '../components/palette/offers.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
@@ -28,11 +29,14 @@ export const PatternMenu = ({ showFigure, showChords }: PatternMenuProps) => {
   const school = usePatternEditor((state) => state.document.school);
   const ownSchool = usePatternEditor((state) => state.document.ownSchool);
   const [baseSchool] = (ownSchool?.base ?? school).split(':');
+  const hasEndings = usePatternEditor((state) => state.document.endings !== undefined);
+  const endings: Offer = { label: say('bench.add-endings'), run: () => addEndings({ bench }) };
   const keyed: readonly Offer[] = [
     { label: say('bench.type-or-paste-notes-more'), run: showFigure },
     { label: say('bench.chords-by-bar-more'), run: showChords },
     { label: say('bench.begin-here'), run: () => beginHere({ bench }) },
     { label: say('bench.end-here'), run: () => endHere({ bench }) },
+    ...(hasEndings ? [] : [endings]),
   ];
   const dialogs: readonly Offer[] = [
     { label: say('bench.vary-more'), run: () => setShown('vary') },
@@ -44,6 +48,7 @@ export const PatternMenu = ({ showFigure, showChords }: PatternMenuProps) => {
   // What has a key of its own is in the palette anyhow.
   useOffers([
     ...dialogs,
+    ...(hasEndings ? [] : [endings]),
     { label: say('bench.compare-schools'), run: () => void navigate('compare-schools') },
     { label: say('common.drills'), run: () => void navigate('drills') },
     { label: say('bench.record'), run: () => void navigate('take') },

@@ -14,6 +14,7 @@ const FACTS: readonly (readonly [string, (pattern: Pattern) => unknown])[] = [
   ['school', ({ school, ownSchool }) => [school, ownSchool]],
   ['tuning', ({ instrument }) => instrument],
   [say('bench.time-signature-and-length'), ({ metre, bars }) => [metre, bars]],
+  [say('bench.endings'), ({ endings }) => endings],
   [say('common.notes'), ({ strokes }) => strokes],
   ['swing', ({ swing }) => swing],
   ['tags', ({ tags }) => tags],

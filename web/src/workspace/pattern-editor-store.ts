@@ -6,6 +6,7 @@ import {
   startOfSlot,
   patternLength,
   validateNewStroke,
+  withEndingsFollowed,
   findStoppedFret,
   findStrokeAt,
   stringCount,
@@ -105,7 +106,7 @@ export const createPatternEditorStore = (
     };
     const workspace = createWorkspaceActions<PatternEdit, Pattern>(
       { kind: PATTERN_DOCUMENT_TYPE },
-      { get, set, beforeChange: settle },
+      { get, set, completeEdit: withEndingsFollowed, beforeChange: settle },
     );
     const { applyEdit, reject } = workspace;
 

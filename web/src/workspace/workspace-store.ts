@@ -51,6 +51,8 @@ export interface WorkspaceActions<Own, Doc> {
 export interface WorkspaceSlice<Own, Doc> {
   readonly get: () => WorkspaceState<Own, Doc>;
   readonly set: (state: Partial<WorkspaceState<Own, Doc>>) => void;
+  /** What else an edit has to do, as one step with it. */
+  readonly completeEdit?: (document: Doc, change: DocumentEdit<Own, Doc>) => DocumentEdit<Own, Doc>;
   /** Called with a document that is about to be taken up, before anybody sees it. */
   readonly beforeChange?: (document: Doc) => void;
 }
@@ -89,7 +91,7 @@ const createCoalescer = (): ((name: string | undefined) => boolean) => {
 /** What can be done with a document that lies on a shelf. */
 export const createWorkspaceActions = <Own extends KindSpecificEdit, Doc>(
   { kind }: Pick<DocumentRepository<Own, Doc>, 'kind'>,
-  { get, set, beforeChange }: WorkspaceSlice<Own, Doc>,
+  { get, set, completeEdit, beforeChange }: WorkspaceSlice<Own, Doc>,
 ): WorkspaceActions<Own, Doc> => {
   const joins = createCoalescer();
 
@@ -100,8 +102,9 @@ export const createWorkspaceActions = <Own extends KindSpecificEdit, Doc>(
     set({ document, lastEdit: { from: get().document, edit }, rejection: null, ...more });
   };
 
-  const run = (change: DocumentEdit<Own, Doc>, coalesce?: string): boolean => {
+  const run = (asked: DocumentEdit<Own, Doc>, coalesce?: string): boolean => {
     const { document, history } = get();
+    const change = completeEdit?.(document, asked) ?? asked;
     const done = applyEdit(kind, document, change);
     if (!done.ok) {
       refuse(sayProblems(done.problems));

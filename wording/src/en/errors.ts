@@ -47,6 +47,8 @@ export const errors = {
     'Beat {beat} cannot be divided on its own. Each of the {beats} beats can be divided once, in order.',
   'error.chord-change-wrong':
     'The chord {chord} doesn’t start inside the pattern ({length}) or isn’t in order. Chords change in order, within the bars.',
+  'error.endings-wrong':
+    'These endings do not fit a pattern of {length}: it has to come 2 to 4 times with as many bars each time, at least one before its ending, and no pickup.',
   'error.span-wrong': 'A pattern of {length} begins within its first bar and ends within its last, in that order.',
   'error.swing-wrong': 'Swing of {value}% is out of range. Use {least}% (straight) to {most}%.',
   'error.tags-wrong': 'A pattern has up to {most} tags of 1 to {letters} characters.',

@@ -55,6 +55,8 @@ export const parts = {
   'parts.preview-of': 'Preview of {name}',
   'parts.to': 'to {to}',
   'parts.bar': 'bar {fromBar}',
+  'parts.ending': '{number, selectordinal, one {#st ending} two {#nd ending} few {#rd ending} other {#th ending}}',
+  'parts.as-bars': '{same, select, one {as bar {from}} other {as bars {from}–{to}}}',
   'parts.bar-2': ', bar {fromBar}',
   'parts.capo-2': 'Capo {fret}',
   'parts.retune': 'Retune: {strings}.',

@@ -97,19 +97,28 @@ const tempoText = ({ tempos, bars }: Score): string => {
   return `${isDotted ? `3/${value * 2}` : `1/${value}`}=${Number((tempos[0]?.bpm ?? 80).toFixed(2))}`;
 };
 
+/** What stands before and after the notes of a bar. */
+const barLines = ({ score, signs }: PreparedScore, index: number): readonly [before: string, after: string] => {
+  const own = signs.get(index);
+  const isLast = index === score.bars.length - 1;
+  const begins = own?.repeatBegins ?? (index === 0 && score.loop);
+  const repeats = own?.repeatEnds ?? (isLast && score.loop);
+  const end = isLast ? '|]' : '|';
+  return [(begins ? '|:' : '') + (own?.beginsEnding ? `[${own.beginsEnding} ` : ''), repeats ? ':|' : end];
+};
+
 /** One voice, a line for each bar; the first has the chords, sections and words. */
-const voiceText = ({ score, bars, fifths, words }: PreparedScore, voice: number): string => {
+const voiceText = (written: PreparedScore, voice: number): string => {
+  const { score, bars, fifths, words } = written;
   const lines = score.bars.map((bar, index) => {
     const state = { fifths, accidentals: new AccidentalTracker(fifths) };
     const pieces = notateBar(bars[index]?.[voice] ?? [], bar);
     const before = score.bars[index - 1]?.metre;
     const metre = before && !isSameMetre(before, bar.metre) ? `[M:${metreText(bar.metre)}]` : '';
     const section = voice === 0 ? words.sections?.get(index) : undefined;
-    const begins = index === 0 && score.loop ? '|:' : '';
-    const isLast = index === score.bars.length - 1;
-    const closing = score.loop ? ':|' : '|]';
+    const [begins, closing] = barLines(written, index);
     const text = barText(pieces, state, voice === 0 ? chordsAt(score, bar) : new Map());
-    const line = `${begins}${metre}${text} ${isLast ? closing : '|'}`;
+    const line = `${begins}${metre}${text} ${closing}`;
     const sung = voice === 0 ? words.lyrics?.get(index) : undefined;
     return [...(section ? [`P:${section}`] : []), line, ...(sung ? [`w: ${sung.replaceAll(' ', '~')}`] : [])].join(
       '\n',

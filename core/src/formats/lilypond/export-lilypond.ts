@@ -29,14 +29,24 @@ const barHead = ({ bars }: Score, index: number): string => {
   return `${metre}\\set Timing.measureLength = #(ly:make-moment ${above}/${below}) `;
 };
 
+/** Bars with what comes again written once: the bars all times share, then for each its ending. */
+const withEndings = (lines: readonly string[], { signs }: PreparedScore): string => {
+  const firsts = [...signs].filter(([, { beginsEnding }]) => beginsEnding).map(([index]) => index);
+  if (firsts.length === 0) return lines.join('\n');
+  const endings = firsts.map((first, place) => `  {\n${lines.slice(first, firsts[place + 1]).join('\n')}\n  }`);
+  const shared = lines.slice(0, firsts[0]).join('\n');
+  return `  \\repeat volta ${firsts.length} {\n${shared}\n  } \\alternative {\n${endings.join('\n')}\n  }`;
+};
+
 /** A voice, a line for each bar. */
-const voiceText = ({ score, bars, fifths }: PreparedScore, voice: number): string =>
-  score.bars
-    .map((bar, index) => {
-      const head = voice === 0 ? barHead(score, index) : '';
-      return `  ${head}${voiceBarText(notateBar(bars[index]?.[voice] ?? [], bar), fifths)} |`;
-    })
-    .join('\n');
+const voiceText = (written: PreparedScore, voice: number): string => {
+  const { score, bars, fifths } = written;
+  const lines = score.bars.map((bar, index) => {
+    const head = voice === 0 ? barHead(score, index) : '';
+    return `  ${head}${voiceBarText(notateBar(bars[index]?.[voice] ?? [], bar), fifths)} |`;
+  });
+  return withEndings(lines, written);
+};
 
 /** Chords, names of sections and words, each over the time it belongs to. */
 const signsOfBar = ({ score, words }: PreparedScore, bar: ScoreBar, index: number): string => {
@@ -68,10 +78,11 @@ const tuningText = ({ instrument: { pitches, capo } }: Score): string =>
 
 const staves = (written: PreparedScore, voices: number): string => {
   const { score, key } = written;
+  const isRepeated = score.loop && written.signs.size === 0;
   const names = VOICES.slice(0, voices).map((name) => `\\${name}`);
   const music = names.length === 1 ? names[0] : `<< { ${names[0]} } \\\\ { ${names[1]} } >>`;
-  const played = score.loop ? `\\repeat volta 2 { ${music} }` : music;
-  const signs = score.loop ? '\\repeat volta 2 { \\signs }' : '\\signs';
+  const played = isRepeated ? `\\repeat volta 2 { ${music} }` : music;
+  const signs = isRepeated ? '\\repeat volta 2 { \\signs }' : '\\signs';
   return [
     '\\score {',
     '  \\new StaffGroup <<',
@@ -105,7 +116,13 @@ export const exportLilypond = (
     ...VOICES.slice(0, count).map((name, voice) =>
       block(name, `  \\set strokeFingerOrientations = #'(${SIDES[name]})\n${voiceText(written, voice)}`),
     ),
-    block('signs', score.bars.map((bar, index) => signsOfBar(written, bar, index)).join('\n')),
+    block(
+      'signs',
+      withEndings(
+        written.score.bars.map((bar, index) => signsOfBar(written, bar, index)),
+        written,
+      ),
+    ),
     staves(written, count),
   ].join('\n');
 };

@@ -13,6 +13,7 @@ import {
 } from '../../time/index.ts';
 import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
 import { LOOP_FIELD } from './parse-score.ts';
+import { foldEndings, type FoldedScore } from '../notation/fold-endings.ts';
 import { notateBar, type VoicePieces } from '../notation/notate-bar.ts';
 import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
 import { splitIntoVoices, type BarVoices } from '../notation/split-voices.ts';
@@ -29,6 +30,7 @@ interface Written {
   readonly said: ScoreAnnotations;
   readonly look: EngravingPreferences;
   readonly pieces: readonly SplitBar[];
+  readonly signs: FoldedScore['signs'];
 }
 
 const pitchParts = (midi: number, names: readonly [string, string, string]): readonly XmlElement[] => {
@@ -152,29 +154,43 @@ const barHead = (all: Written, index: number): readonly XmlElement[] => {
     ...(index > 0 && section ? [createElement('print', [], { 'new-system': 'yes' })] : []),
     ...(index === 0 ? [attributesOf(all)] : []),
     ...(index > 0 && changed ? [createElement('attributes', [timeOf(metre)])] : []),
-    ...(index === 0 && score.loop
-      ? [
-          createElement(
-            'barline',
-            [createElement('bar-style', 'heavy-light'), createElement('repeat', [], { direction: 'forward' })],
-            {
-              location: 'left',
-            },
-          ),
-        ]
-      : []),
+    ...barStart(all, index),
     ...(section ? [direction([createElement('rehearsal', section)])] : []),
     ...score.tempos.filter(inside).map((mark) => tempoOf(mark, bar.metre)),
     ...(index === 0 ? [...swingOf(score, all.look), ...capoOf(score)] : []),
   ];
 };
 
-const barEnd = ({ score, pieces }: Written, index: number): readonly XmlElement[] => {
-  if (pieces[index]?.last === false)
-    return [createElement('barline', [createElement('bar-style', 'dashed')], { location: 'right' })];
-  if (index < score.bars.length - 1) return [];
-  const repeat = score.loop ? [createElement('repeat', [], { direction: 'backward' })] : [];
-  return [createElement('barline', [createElement('bar-style', 'light-heavy'), ...repeat], { location: 'right' })];
+const barline = (location: 'left' | 'right', content: readonly XmlElement[]): readonly XmlElement[] =>
+  content.length > 0 ? [createElement('barline', content, { location })] : [];
+
+const endingMark = (time: number | undefined, type: 'start' | 'stop'): readonly XmlElement[] =>
+  time === undefined ? [] : [createElement('ending', type === 'start' ? `${time}.` : '', { number: time, type })];
+
+/** Before a bar: where what is repeated begins, and the bracket of an ending. */
+const barStart = ({ score, pieces, signs }: Written, index: number): readonly XmlElement[] => {
+  const piece = pieces[index] as SplitBar;
+  const own = piece.first ? signs.get(piece.whole) : undefined;
+  const begins = own?.repeatBegins ?? (index === 0 && score.loop);
+  return barline('left', [
+    ...(begins ? [createElement('bar-style', 'heavy-light')] : []),
+    ...endingMark(own?.beginsEnding, 'start'),
+    ...(begins ? [createElement('repeat', [], { direction: 'forward' })] : []),
+  ]);
+};
+
+/** After a bar: where an ending and a repeat end, the end of all, or that the bar goes on. */
+const barEnd = ({ score, pieces, signs }: Written, index: number): readonly XmlElement[] => {
+  const piece = pieces[index] as SplitBar;
+  if (!piece.last) return barline('right', [createElement('bar-style', 'dashed')]);
+  const own = signs.get(piece.whole);
+  const isEnd = index === score.bars.length - 1;
+  const repeats = own?.repeatEnds ?? (isEnd && score.loop);
+  return barline('right', [
+    ...(isEnd || repeats ? [createElement('bar-style', 'light-heavy')] : []),
+    ...endingMark(own?.endsEnding, 'stop'),
+    ...(repeats ? [createElement('repeat', [], { direction: 'backward' })] : []),
+  ]);
 };
 
 /** The chords of a bar, each before the first piece that does not begin earlier. */
@@ -275,8 +291,8 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
 
 /**
  * A score as MusicXML 4.0, as a musician writes it: a staff of notes and one of strings, thumb and fingers as two
- * voices, beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks
- * for the pick.
+ * voices, beams, ties, whole tuplets, chords with their frames, a repeat for a cycle, endings; `<pluck>` for digits,
+ * bow marks for the pick.
  * `digits` come in the order of the strokes. Strokes on muted strings are left out.
  * @example
  * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes(
@@ -289,15 +305,17 @@ export const exportMusicXml = (
   words: ScoreAnnotations = {},
   look: EngravingPreferences = {},
 ): string => {
-  const { score, annotations, pieces } = splitLongBars(given, words, look.maxStrokesPerSystem ?? Infinity);
+  const { score: folded, digits: order, signs } = foldEndings(given, digits);
+  const { score, annotations, pieces } = splitLongBars(folded, words, look.maxStrokesPerSystem ?? Infinity);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
   const all: Written = {
     score,
-    bars: splitIntoVoices(score, digits),
+    bars: splitIntoVoices(score, order),
     fifths: words.key ? signatureOf(words.key) : inferKeySignature(pitches),
     said: annotations,
     look,
     pieces,
+    signs,
   };
   const root = createElement(
     'score-partwise',

@@ -23,6 +23,7 @@ import { STRING_RANGE } from '../../instrument/index.ts';
 import {
   DIGITS,
   ARTICULATIONS,
+  ENDING_TIMES,
   PATTERN_LIMITS,
   CHORD_ROLES,
   LEADING_SLURS,
@@ -261,6 +262,14 @@ const patternShape = objectSchema(
     ends: withDescription(
       withBounds(integerSchema(), { minimum: 1 }),
       'The tick at which it ends, within its last bar, where that is short.',
+    ),
+    endings: withDescription(
+      objectSchema({
+        times: withBounds(integerSchema(), { minimum: ENDING_TIMES.least, maximum: ENDING_TIMES.most }),
+        bars: withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.bars }),
+      }),
+      'A figure that comes several times, each time with an ending of its own: how often, and the bars of an ending. ' +
+        'All times through are written out.',
     ),
     divisions: withDescription(
       arraySchema(

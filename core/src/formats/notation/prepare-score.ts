@@ -2,6 +2,7 @@ import type { Digit } from '../../pattern/index.ts';
 import type { Score } from '../../score/index.ts';
 import { keyOfSignature, keySignature, type Key } from '../../theory/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
+import { foldEndings, type FoldedScore } from './fold-endings.ts';
 import { inferKeySignature } from './pitch-spelling.ts';
 import { splitIntoVoices, type BarVoices } from './split-voices.ts';
 
@@ -13,16 +14,19 @@ export interface PreparedScore {
   /** Sharps of the key signature; flats are negative. */
   readonly fifths: number;
   readonly words: ScoreAnnotations;
+  /** What stands at the bar lines of a figure with endings. */
+  readonly signs: FoldedScore['signs'];
 }
 
-/** Puts a score into voices, and into the key that is said, or that its notes fit best. */
+/** Puts a score into voices, endings written once, and into the key that is said, or that its notes fit best. */
 export const prepareScore = (
-  score: Score,
+  given: Score,
   digits: readonly (Digit | null)[],
   words: ScoreAnnotations,
 ): PreparedScore => {
+  const { score, digits: order, signs } = foldEndings(given, digits);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
   const fifths = words.key ? keySignature(words.key) : inferKeySignature(pitches);
   const key = words.key ?? keyOfSignature(fifths, 'major');
-  return { score, bars: splitIntoVoices(score, digits), key, fifths, words };
+  return { score, bars: splitIntoVoices(score, order), key, fifths, words, signs };
 };

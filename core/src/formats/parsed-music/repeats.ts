@@ -122,7 +122,8 @@ export const listBarsAfterJump = (bars: readonly ParsedBar[]): readonly number[]
 /** More bars than any document may have. */
 const MOST_BARS = 2000;
 
-const plain = ({
+/** A bar by itself: without what says how often and when it is played. */
+export const plainBar = ({
   repeatBegins: _begins,
   repeatEnds: _ends,
   endings: _endings,
@@ -135,5 +136,5 @@ export const expandRepeats = (bars: readonly ParsedBar[], most: number): readonl
   const end = (findJump(bars)?.at ?? bars.length - 1) + 1;
   return [...withRepeats(bars, 0, end, most), ...listBarsAfterJump(bars)]
     .slice(0, most)
-    .map((index) => plain(bars[index] as ParsedBar));
+    .map((index) => plainBar(bars[index] as ParsedBar));
 };

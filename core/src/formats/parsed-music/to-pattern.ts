@@ -13,6 +13,7 @@ import { isSameMetre, TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from 
 import type { ImportedPattern } from '../imported-pattern.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
 import { findJump, findRepeats, expandRepeats } from './repeats.ts';
+import { readEndings, type WrittenEndings } from './read-endings.ts';
 import { applyChordShapes } from './chord-shape.ts';
 import { assignStrings, type StringAssignment, type TimedNote } from './assign-strings.ts';
 import { completeBars, type CompletedBars } from './complete-bars.ts';
@@ -47,9 +48,17 @@ const withHeld = (bars: readonly ParsedBar[], from: number, to: number): readonl
   return [{ ...first, chords, ...(tempo === undefined ? {} : { tempo }) }, ...rest];
 };
 
-const chosenBars = (music: ParsedMusic, { bars, repeats }: ImportSelection): readonly ParsedBar[] => {
+interface ChosenBars {
+  readonly written: readonly ParsedBar[];
+  /** Where they are a figure with endings, and are written out. */
+  readonly form?: WrittenEndings;
+}
+
+const chosenBars = (music: ParsedMusic, { bars, repeats }: ImportSelection): ChosenBars => {
   const some = bars ? withHeld(music.bars, bars[0] - 1, bars[1]) : music.bars;
-  return repeats === 'played' ? expandRepeats(some, PATTERN_LIMITS.bars + 1) : some;
+  const form = readEndings(some);
+  if (form && form.bars.length <= PATTERN_LIMITS.bars) return { written: form.bars, form };
+  return { written: repeats === 'played' ? expandRepeats(some, PATTERN_LIMITS.bars + 1) : some };
 };
 
 interface Laid {
@@ -142,6 +151,17 @@ const spanOf = ({ pickup, missing }: CompletedBars, ticks: number): Pick<Pattern
   ...(missing > 0 ? { ends: ticks - missing } : {}),
 });
 
+/** Whether what is read says that it goes round; undefined where it says nothing. */
+const comesRound = (
+  { loops }: ParsedMusic,
+  written: readonly ParsedBar[],
+  form: WrittenEndings | undefined,
+): boolean | undefined => (form ? form.comesRound || loops === true : isOneRound(written) || loops);
+
+/** Endings go with whole bars from the first on. */
+const endingsOf = (form: WrittenEndings | undefined, { pickup }: CompletedBars): Pick<Pattern, 'endings'> =>
+  form && pickup === 0 ? { endings: form.endings } : {};
+
 /**
  * A pattern made of what was read of a file, or of some of its bars. Its chord is one the file names or that is heard
  * whole. Errors: `no-notes`, `too-many-strokes`, `length-out-of-range`, those of a pattern.
@@ -149,7 +169,7 @@ const spanOf = ({ pickup, missing }: CompletedBars, ticks: number): Pick<Pattern
  * convertToPattern({ instrument: createPattern('P').instrument, bars: [], remarks: [] }).ok // => false
  */
 export const convertToPattern = (music: ParsedMusic, choice: ImportSelection = {}): Result<ImportedPattern> => {
-  const written = chosenBars(music, choice);
+  const { written, form } = chosenBars(music, choice);
   const whole = completeBars(written);
   const first = whole.bars[0];
   if (!first || !whole.bars.some(({ notes }) => notes.length > 0)) return failure(createProblem('no-notes'));
@@ -168,10 +188,11 @@ export const convertToPattern = (music: ParsedMusic, choice: ImportSelection = {
     ...frameOf(music, whole.bars, metre),
     bars,
     subdivision,
-    cyclic: isOneRound(written) || (music.loops ?? (bars <= SHORT && whole.pickup === 0 && whole.missing === 0)),
+    cyclic: comesRound(music, written, form) ?? (bars <= SHORT && whole.pickup === 0 && whole.missing === 0),
     strokes: [...found.strokes].sort(compareByTimeThenString),
     ...(divisions.length > 0 ? { divisions } : {}),
     ...spanOf(whole, ticks),
+    ...endingsOf(form, whole),
   });
   const { pattern, warnings: ofShape } = applyChordShapes(base, chords);
   const problems = validatePattern(pattern);

@@ -191,7 +191,7 @@ const makeLayerStages = (source: StageContext): StageResult => {
 /** A pattern in notes twice as long. */
 const twiceAsLong = (pattern: Pattern): Pattern => {
   const { place, ...frame } = scaledFrame(pattern, 2);
-  const { divisions: _divisions, chordChanges, begins: _begins, ends: _ends, ...rest } = pattern;
+  const { divisions: _divisions, chordChanges, begins: _begins, ends: _ends, endings: _endings, ...rest } = pattern;
   const chords = chordChanges?.map((change) => ({ ...change, at: place(change.at) }));
   return {
     ...rest,

@@ -26,6 +26,7 @@ import {
   layOutFingerPaths,
   type SystemContents,
 } from './system-contents.ts';
+import { listEndingMarks } from './ending-marks.ts';
 import { DIAGRAM_SPACING, getStringY, tickToX, type DiagramLayout, type DiagramSystem } from './diagram-layout.ts';
 import { chordWords } from '../chords/chord-text.ts';
 import { useVisibleRows } from './useVisibleRows.ts';
@@ -121,6 +122,33 @@ const ChordNames = (props: SystemProps) => {
   ));
 };
 
+/** Under the strings: which bars are an ending, and which are those of the first time again. */
+const EndingMarks = ({ frame, layout, system }: SystemProps) => {
+  const x = (at: number): number => tickToX(layout, system, at);
+  const chords = frame.chordChanges ? DIAGRAM_SPACING.chords : 0;
+  const bottom = DIAGRAM_SPACING.counts + layout.strings * DIAGRAM_SPACING.string;
+  return listEndingMarks(frame)
+    .filter(({ fromTick, toTick }) => fromTick < system.toTick && toTick > system.fromTick)
+    .map(({ kind, fromTick, toTick, label }) => {
+      const [x1, x2] = [x(Math.max(fromTick, system.fromTick)) + 1, x(Math.min(toTick, system.toTick)) - 3];
+      const y = bottom + chords + 5;
+      const begins = fromTick >= system.fromTick;
+      return (
+        <g key={fromTick} className={`ending-mark ending-${kind}`}>
+          {kind === 'again' && (
+            <rect x={x1} width={x2 - x1} y={DIAGRAM_SPACING.counts} height={bottom - DIAGRAM_SPACING.counts} />
+          )}
+          <path d={`${begins ? `M${x1} ${y - 4}V${y}` : `M${x1} ${y}`}H${x2}`} />
+          {begins && (
+            <text x={x1 + 6} y={y + 14}>
+              {label}
+            </text>
+          )}
+        </g>
+      );
+    });
+};
+
 /** The ruled page of one system: beats shaded and counted, strings named. */
 const Ruling = memo(({ frame, layout, system }: SystemProps) => {
   const height = layout.strings * DIAGRAM_SPACING.string;
@@ -137,6 +165,7 @@ const Ruling = memo(({ frame, layout, system }: SystemProps) => {
       <StringLines frame={frame} layout={layout} system={system} />
       <StringNames frame={frame} system={system} />
       <ChordNames frame={frame} layout={layout} system={system} />
+      <EndingMarks frame={frame} layout={layout} system={system} />
       {system.slots.map(({ at, x, label, beat }) => (
         <text key={at} className={beat ? 'count count-beat' : 'count'} x={x} y={18}>
           {label}

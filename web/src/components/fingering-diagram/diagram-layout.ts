@@ -20,6 +20,7 @@ export const DIAGRAM_SPACING = {
   below: 20,
   between: 14,
   chords: 18,
+  endings: 22,
 } as const;
 
 /** A column of the grid: one part of a beat. */
@@ -127,7 +128,8 @@ export const layOutDiagram = (pattern: Pattern, width: number): DiagramLayout =>
   const perSystem = barsPerSystem(pattern, inner);
   const strings = stringCount(pattern.instrument);
   const chords = pattern.chordChanges ? DIAGRAM_SPACING.chords : 0;
-  const systemHeight = DIAGRAM_SPACING.counts + strings * DIAGRAM_SPACING.string + chords;
+  const endings = pattern.endings ? DIAGRAM_SPACING.endings : 0;
+  const systemHeight = DIAGRAM_SPACING.counts + strings * DIAGRAM_SPACING.string + chords + endings;
   const pixelsPerTick = inner / (perSystem * ticksPerBar(pattern.metre));
   const parts = listSubdivisionSlots(pattern);
   const half = narrowest(parts) / 2;
