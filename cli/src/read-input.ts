@@ -42,6 +42,10 @@ export const unreadable = (path: string, error: unknown): Result<never> =>
 export const unwritable = (path: string, error: unknown): Problem =>
   createProblem('usage', { problem: message('cli.out-unwritable', { value: path, reason: reasonOf(error) }) });
 
+/** Whether a path is that of a folder. */
+export const isFolder = (path: string | undefined): path is string =>
+  path !== undefined && Boolean(statSync(path, { throwIfNoEntry: false })?.isDirectory());
+
 /** The bytes of a file that is no larger than so many. */
 export const readBytes = (file: string, most = Infinity): Result<Uint8Array> => {
   try {

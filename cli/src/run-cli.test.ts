@@ -1,16 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  createPattern,
-  parseChart,
-  createSongFromChart,
-  valueOrThrow,
-  serialisePattern,
-  serialiseSong,
-} from '@fleet-wren/core';
+import { parseChart, createSongFromChart, valueOrThrow, serialiseSong } from '@fleet-wren/core';
 import { parseMidi } from 'midi-file';
-import { runCliSync, runCli } from './run-cli.ts';
+import { runCliSync } from './run-cli.ts';
 
 const text = (args: readonly string[]): string => String(runCliSync(args).output);
 const json = <T>(args: readonly string[]): T => JSON.parse(text([...args, '--json'])) as T;
@@ -243,90 +236,6 @@ describe('files of others', () => {
     ['a file that is not there', ['import', '/nowhere.mid'], /cannot be read \(ENOENT\)/],
   ])('%s', (_what, args, words) => {
     const { code, error } = runCliSync(args);
-    expect(code).toBe(2);
-    expect(error).toMatch(words);
-  });
-});
-
-describe('sheets', () => {
-  const roll = (): string =>
-    fileWith(
-      'roll.json',
-      runCliSync(['export', '--strings', '6 3 2 1', '--chord', 'Em', '--to', 'json']).output as string,
-    );
-
-  const titled = (name: string): string =>
-    fileWith(
-      `titled-${name.length}-${name.charCodeAt(0)}.json`,
-      (runCliSync(['export', '--strings', '6 3 2 1', '--chord', 'Em', '--to', 'json']).output as string).replace(
-        /"name": *"[^"]*"/,
-        `"name": "${name}"`,
-      ),
-    );
-
-  test('notes are called as asked: a chord on B is on H, or on Si', async () => {
-    const file = fileWith(
-      'b.json',
-      runCliSync(['export', '--strings', '5 3 2 3', '--chord', 'B7', '--to', 'json']).output as string,
-    );
-    for (const [asked, words] of [
-      ['abc', 'B7'],
-      ['ahc', 'H7'],
-      ['lasido', 'Si7'],
-    ] as const) {
-      const { output } = await runCli(['sheet', file, '--to', 'svg', '--notes', asked]);
-      expect((output as string).replace(/<[^>]*>|\s/g, '')).toContain(words);
-    }
-  }, 30_000);
-
-  test('a bar too long for large print is broken in two', async () => {
-    const file = fileWith(
-      'long.json',
-      runCliSync(['export', '--strings', Array(8).fill('5 3 2 3').join(' '), '--subdivision', '8', '--to', 'json'])
-        .output as string,
-    );
-    const bars = async (...more: readonly string[]): Promise<number> => {
-      const { output } = await runCli(['sheet', file, '--to', 'svg', ...more]);
-      return (output as string).split(/class="[^"]*measure/).length - 1;
-    };
-    expect([await bars(), await bars('--large')]).toEqual([1, 2]);
-  }, 30_000);
-
-  test('a picture of the music: every stroke on both staves, nothing but where on the strings', async () => {
-    const { code, output } = await runCli(['sheet', roll(), '--to', 'svg']);
-    expect(code).toBe(0);
-    expect((output as string).match(/class="note"/g)).toHaveLength(8);
-    expect(output).not.toMatch(/tabDurSym/);
-  }, 30_000);
-
-  test('a PDF that says what it is, in its own type', async () => {
-    const { code, output } = await runCli(['sheet', roll(), '--to', 'pdf', '--paper', 'letter']);
-    const text = Buffer.from(output as Uint8Array).toString('latin1');
-    expect(code).toBe(0);
-    expect(text.slice(0, 8)).toBe('%PDF-1.7');
-    expect(text).toMatch(/\/MediaBox \[0 0 612 792\]/);
-    expect(text).toMatch(/\+Literata-SemiBold/);
-    expect(text).toMatch(/\/MarkInfo/);
-  }, 30_000);
-
-  test.each<[string, string[], RegExp]>([
-    ['no file', ['sheet'], /^Which file\?/],
-    ['nothing it is to be', ['sheet', 'x.json'], /--to pdf, --to svg or --to mei/],
-    ['an unknown paper', ['sheet', 'x.json', '--to', 'pdf', '--paper', 'wallpaper'], /a4 or letter/],
-    [
-      'nothing to print',
-      ['sheet', fileWith('bare.json', serialisePattern(createPattern('Bare'))), '--to', 'pdf'],
-      /no notes to finger/,
-    ],
-    [
-      'a way of calling notes there is none of',
-      ['sheet', 'x.json', '--to', 'pdf', '--notes', 'xyz'],
-      /abc, ahc or lasido/,
-    ],
-    ['a title in letters the type has not', ['sheet', titled('夜の川'), '--to', 'pdf'], /has no “夜の川”.*--to svg/],
-    ['a title from right to left', ['sheet', titled('נהר'), '--to', 'pdf'], /has no “נהר”/],
-  ])('%s', async (_what, args, words) => {
-    const { code, error } = await runCli(args);
     expect(code).toBe(2);
     expect(error).toMatch(words);
   });

@@ -1,5 +1,4 @@
 import { sayProblem, say } from '@fleet-wren/wording';
-import { statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import {
   failure,
@@ -27,7 +26,7 @@ import { runCapo, runSong } from './commands/song.ts';
 import { runPlay, runTake, resolveTakeOutput } from './commands/take.ts';
 import { runVoicings } from './commands/voicings.ts';
 import type { CommandOutput, Command, CommandOptions } from './command.ts';
-import { readCommandInput, readText } from './read-input.ts';
+import { isFolder, readCommandInput, readText } from './read-input.ts';
 
 const COMMANDS: readonly Command[] = [fingerCommand, analyseCommand, skillsCommand, compareCommand, exportCommand];
 
@@ -169,9 +168,6 @@ const importedFolder = (folder: string, options: CommandOptions): CliResult => {
   return { code: report.value.refused > 0 ? 1 : 0, output: report.value.text, error: '' };
 };
 
-const isFolder = (path: string | undefined): path is string =>
-  path !== undefined && Boolean(statSync(path, { throwIfNoEntry: false })?.isDirectory());
-
 const exported = (made: ReturnType<typeof runExportSong>, { out, json }: CommandOptions): CliResult =>
   made.ok
     ? { code: 0, output: made.value.answer, file: out, error: formatWarnings(made.value.remarks) }
@@ -220,7 +216,7 @@ export const runCli = async (args: readonly string[]): Promise<CliResult> => {
   const parsed = parse(args);
   if (!parsed.ok || parsed.value.words[0] !== 'sheet' || parsed.value.options.help) return runCliSync(args);
   const { words, options } = parsed.value;
-  const answer = await runSheet(words[1], options);
+  const answer = await runSheet(words.slice(1), options);
   return answer.ok
     ? { code: 0, output: answer.value, file: options.out, error: '' }
     : failed(answer.problems, options.json);

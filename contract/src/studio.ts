@@ -34,6 +34,8 @@ export interface PaperSettings {
   readonly counts?: boolean;
   /** Moments of the hand as still pictures. */
   readonly hand?: boolean;
+  /** Necks and hands for a left-handed player; as on screen where it is not said. */
+  readonly leftHanded?: boolean;
   /** How notes are called in chord symbols. */
   readonly names?: NoteNamingSystem;
 }

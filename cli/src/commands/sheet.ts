@@ -1,3 +1,6 @@
+import { say, sayProblem } from '@fleet-wren/wording';
+import { readdirSync } from 'node:fs';
+import { basename, join, resolve } from 'node:path';
 import {
   failure,
   createProblem,
@@ -10,15 +13,31 @@ import {
   message,
 } from '@fleet-wren/core';
 import type { CommandOutput, CommandOptions } from '../command.ts';
-import { createUsageError, readText } from '../read-input.ts';
-import { convertToMei, engraveSystems } from '../sheet/engrave.ts';
-import { PAPER_SIZES, printableWidth, writePdf } from '../sheet/write-pdf.ts';
+import { createUsageError, isFolder, readText, unreadable } from '../read-input.ts';
+import { convertToMei, engraveSystems, type EngravingWidth } from '../sheet/engrave.ts';
+import { PAPER_SIZES, printableWidth, writePdf, type EngravedSheet, type PaperSize } from '../sheet/write-pdf.ts';
 import {
   createPatternSheet,
   createSongSheet,
   type SheetContent,
   type SheetLayoutOptions,
 } from '../sheet/sheet-content.ts';
+
+/** Files of ours in a folder, in the order of their names with numbers counted. */
+const listFolder = (folder: string): readonly string[] =>
+  readdirSync(folder)
+    .filter((name) => name.endsWith('.json'))
+    .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }))
+    .map((name) => join(folder, name));
+
+/** The files that are meant: those named, and those in a folder that is named. */
+const listFiles = (words: readonly string[]): Result<readonly string[]> => {
+  try {
+    return success(words.flatMap((word) => (isFolder(word) ? listFolder(word) : [word])));
+  } catch (error) {
+    return unreadable(words.join(' '), error);
+  }
+};
 
 /** What a file of ours puts on a sheet; songs are tried first, patterns say what is wrong. */
 const contentAt = (file: string, look: SheetLayoutOptions): Result<SheetContent> => {
@@ -42,13 +61,58 @@ const NAMES: Readonly<Record<string, NoteNamingSystem>> = {
 /** Size of the music in per cent. */
 const SCALE = { usual: 40, large: 58 } as const;
 
-const isPaper = (name: string): name is keyof typeof PAPER_SIZES => Object.hasOwn(PAPER_SIZES, name);
+/** Patterns and songs that are bound together at the most. */
+const MOST_SHEETS = 200;
 
-/** A pattern or a song as a sheet: a PDF, or the music alone as one picture or as MEI. */
+/** A name for what is bound: what it is called, or the folder it lies in. */
+const titleOf = ([first = '']: readonly string[], name: string | undefined): string =>
+  name ?? (isFolder(first) ? basename(resolve(first)) : say('cli.method'));
+
+const isPaper = (name: string): name is PaperSize => Object.hasOwn(PAPER_SIZES, name);
+
+/** Everything a page is laid out for. */
+interface Page {
+  readonly size: PaperSize;
+  readonly width: EngravingWidth;
+  readonly look: SheetLayoutOptions;
+}
+
+const engrave = async (contents: readonly SheetContent[], { width }: Page): Promise<readonly EngravedSheet[]> => {
+  const sheets: EngravedSheet[] = [];
+  for (const content of contents) sheets.push({ content, systems: await engraveSystems(content.score, width, true) });
+  return sheets;
+};
+
+/** Several files bound as one PDF: a cover, contents, each piece on pages of its own. */
+const bind = async (words: readonly string[], files: readonly string[], page: Page, name: string | undefined) => {
+  if (files.length > MOST_SHEETS)
+    return createUsageError(message('cli.sheets-too-many', { most: MOST_SHEETS, value: files.length }));
+  const read = files.map((file) => ({ file, content: contentAt(file, page.look) }));
+  const contents = read.flatMap(({ content }) => (content.ok ? [content.value] : []));
+  const problems = read.flatMap(({ file, content }) =>
+    content.ok
+      ? []
+      : content.problems.slice(0, 1).map((one) =>
+          createProblem('usage', {
+            problem: message('cli.in-file', { file: basename(file), problem: sayProblem(one) }),
+          }),
+        ),
+  );
+  if (problems.length > 0) return failure(...problems);
+  if (contents.length === 0) return createUsageError(message('cli.sheet-folder-empty'));
+  const binding = { title: titleOf(words, name), line: say('cli.method-line', { count: contents.length }) };
+  return writePdf(await engrave(contents, page), page.size, binding);
+};
+
+/**
+ * A pattern or a song as a sheet: a PDF, or the music alone as one picture or as MEI. Several files, or a folder, are
+ * one PDF with a cover and contents.
+ */
 export const runSheet = async (
-  file: string | undefined,
-  { to, paper = 'a4', large, notes = 'abc' }: CommandOptions,
+  words: readonly string[],
+  { to, paper = 'a4', large, notes = 'abc', name }: CommandOptions,
 ): Promise<Result<CommandOutput>> => {
+  const [file] = words;
   if (file === undefined) return createUsageError(message('cli.sheet-file-missing'));
   if (to !== 'pdf' && to !== 'svg' && to !== 'mei') return createUsageError(message('cli.sheet-format'));
   const size = paper.toLowerCase();
@@ -57,9 +121,14 @@ export const runSheet = async (
   const naming = NAMES[notes];
   if (!naming) return createUsageError(message('cli.notes-invalid', { value: notes }));
   const most = maxStrokesPerSystem({ width: (width.points * 4) / 3, scale: width.scale });
-  const content = contentAt(file, { maxStrokesPerSystem: most, naming });
+  const page: Page = { size, width, look: { maxStrokesPerSystem: most, naming } };
+  const files = listFiles(words);
+  if (!files.ok) return files;
+  if (words.length > 1 || isFolder(file))
+    return to === 'pdf' ? bind(words, files.value, page, name) : createUsageError(message('cli.sheets-pdf-only'));
+  const content = contentAt(file, page.look);
   if (!content.ok) return content;
   if (to === 'mei') return success(await convertToMei(content.value.score));
   const systems = await engraveSystems(content.value.score, width, to === 'pdf');
-  return to === 'svg' ? success(systems[0] ?? '') : writePdf(content.value, systems, size);
+  return to === 'svg' ? success(systems[0] ?? '') : writePdf([{ content: content.value, systems }], size);
 };

@@ -1,11 +1,10 @@
 import { say } from '@fleet-wren/wording';
-import { createRequire } from 'node:module';
 import { failure, createProblem, success, type Problem, type Result, type Voicing } from '@fleet-wren/core';
 import type { SheetContent } from './sheet-content.ts';
+import { SheetType } from './sheet-type.ts';
+import { createFontChooser, withFaces } from './svg-text.ts';
 
-const require = createRequire(import.meta.url);
-
-/** Points of an inch, and of a millimetre. */
+/** Points of a millimetre. */
 const MM = 72 / 25.4;
 
 /** Margins of a sheet, in points. */
@@ -14,16 +13,23 @@ const MARGINS = { top: 14 * MM, bottom: 16 * MM, left: 13 * MM, right: 13 * MM }
 /** Papers a sheet is printed on, as their names are known. */
 export const PAPER_SIZES = { a4: { name: 'A4', width: 595.28 }, letter: { name: 'LETTER', width: 612 } } as const;
 
-/** Points between the margins of a paper. */
-export const printableWidth = (paper: keyof typeof PAPER_SIZES): number =>
-  PAPER_SIZES[paper].width - MARGINS.left - MARGINS.right;
+/** A paper's name. */
+export type PaperSize = keyof typeof PAPER_SIZES;
 
-const FONTS = {
-  serif: '400-normal',
-  'serif-italic': '400-italic',
-  'serif-bold': '600-normal',
-  'serif-bold-italic': '600-italic',
-} as const;
+/** Points between the margins of a paper. */
+export const printableWidth = (paper: PaperSize): number => PAPER_SIZES[paper].width - MARGINS.left - MARGINS.right;
+
+/** A pattern or a song on paper: what is said, and the systems of its music as pictures. */
+export interface EngravedSheet {
+  readonly content: SheetContent;
+  readonly systems: readonly string[];
+}
+
+/** What is bound together: what stands on the cover, and how many pieces of how many kinds there are. */
+export interface Binding {
+  readonly title: string;
+  readonly line: string;
+}
 
 const sizeOf = (svg: string): readonly [width: number, height: number] => {
   const found = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg);
@@ -32,31 +38,33 @@ const sizeOf = (svg: string): readonly [width: number, height: number] => {
 
 const shapeWords = ({ chord, frets }: Voicing): string => `${chord} (${frets.map((fret) => fret ?? 'x').join(' ')})`;
 
-const fontFor = (_family: string, bold: boolean, italic: boolean): string =>
-  ['serif', ...(bold ? ['bold'] : []), ...(italic ? ['italic'] : [])].join('-');
-
 /** Parts of a PDF library that a sheet is made with; they are large, and fetched when one is asked for. */
 const libraries = async () => {
   const [{ default: PDFDocument }, { default: draw }] = await Promise.all([import('pdfkit'), import('svg-to-pdfkit')]);
   return { PDFDocument, draw };
 };
 
-type Document = InstanceType<Awaited<ReturnType<typeof libraries>>['PDFDocument']>;
+type Libraries = Awaited<ReturnType<typeof libraries>>;
+type Document = InstanceType<Libraries['PDFDocument']>;
 
-const writeHead = (document: Document, { title, facts, shapes, tempos, remark }: SheetContent): void => {
-  document.font('serif-bold').fontSize(20).text(title);
-  document.font('serif').fontSize(10.5).text(facts);
-  if (shapes.length > 0) document.fontSize(9.5).text(shapes.slice(0, 24).map(shapeWords).join('  ·  '));
-  if (remark !== null) document.font('serif-italic').fontSize(9.5).text(remark).font('serif');
-  document.moveDown(0.6);
+/** A document that is written, in its type, on a paper. */
+interface Writing {
+  readonly document: Document;
+  readonly draw: Libraries['draw'];
+  readonly type: SheetType;
+  readonly width: number;
+}
+
+/** Tempos with boxes to tick, in one line. */
+const writeTempos = ({ document, type }: Writing, tempos: readonly number[]): void => {
   let x = document.page.margins.left;
-  const y = document.y;
+  const { y } = document;
   for (const tempo of tempos) {
     document
       .roundedRect(x, y + 1, 9, 9, 2)
       .lineWidth(0.8)
       .stroke();
-    document.fontSize(10.5).text(String(tempo), x + 13, y - 1.5, { lineBreak: false });
+    type.line(String(tempo), 'serif', 10.5, [x + 13, y - 1.5]);
     x += 46;
     if (x > document.page.width - document.page.margins.right - 40) break;
   }
@@ -64,23 +72,67 @@ const writeHead = (document: Document, { title, facts, shapes, tempos, remark }:
   document.y = y + 24;
 };
 
-const numberPages = (document: Document, title: string): void => {
+const writeHead = (writing: Writing, { title, facts, shapes, tempos, remark }: SheetContent): void => {
+  const { type, document } = writing;
+  type.paragraph(title, 'serif-bold', 20);
+  type.paragraph(facts, 'serif', 10.5);
+  if (shapes.length > 0) type.paragraph(shapes.slice(0, 24).map(shapeWords).join('  ·  '), 'serif', 9.5);
+  if (remark !== null) type.paragraph(remark, 'serif-italic', 9.5);
+  document.moveDown(0.6);
+  writeTempos(writing, tempos);
+};
+
+/** The names of sections that stand in a system, in order. */
+const sectionsIn = (svg: string, sections: readonly string[]): readonly string[] =>
+  svg.includes('class="reh"') ? sections.filter((name) => svg.includes(`>${name}<`)) : [];
+
+type Outline = Pick<Document['outline'], 'addItem'>;
+
+/** A piece where the document stands: what is said of it, then systems that are never broken over a page. */
+const writeSheet = (writing: Writing, { content, systems }: EngravedSheet, outline: Outline): void => {
+  const { document, draw, type, width } = writing;
+  writeHead(writing, content);
+  const fontCallback = createFontChooser(type);
+  let { sections } = content;
+  for (const svg of systems) {
+    const [across, down] = sizeOf(svg);
+    const height = (down * width) / across;
+    if (document.y + height > document.page.height - MARGINS.bottom) document.addPage();
+    for (const name of sectionsIn(svg, sections)) {
+      outline.addItem(name);
+      sections = sections.slice(sections.indexOf(name) + 1);
+    }
+    const { y } = document;
+    draw(document, withFaces(svg, type), MARGINS.left, y, {
+      width,
+      height,
+      fontCallback,
+      warningCallback: () => undefined,
+    });
+    document.x = MARGINS.left;
+    document.y = y + height + 6;
+  }
+};
+
+/** Writes below the margin, where nothing may flow on to another page. */
+const belowMargin = (document: Document, write: () => void): void => {
+  const { margins } = document.page;
+  const { bottom } = margins;
+  margins.bottom = 0;
+  write();
+  margins.bottom = bottom;
+};
+
+const FOOT = 8.5;
+
+const numberPages = ({ document, type }: Writing, title: string, from: number): void => {
   const { start, count } = document.bufferedPageRange();
-  for (let page = start; page < start + count; page += 1) {
+  for (let page = start + from; page < start + count; page += 1) {
     document.switchToPage(page);
     const { width, height, margins } = document.page;
-    const { bottom } = margins;
-    // Below the margin nothing may flow on to another page.
-    margins.bottom = 0;
-    document
-      .font('serif')
-      .fontSize(8.5)
-      .text(say('cli.page-number', { title, page: page + 1, count }), margins.left, height - 11 * MM, {
-        width: width - margins.left - margins.right,
-        align: 'right',
-        lineBreak: false,
-      });
-    margins.bottom = bottom;
+    const words = say('cli.page-number', { title, page: page + 1, count });
+    const x = width - margins.right - type.width(words, 'serif', FOOT);
+    belowMargin(document, () => type.line(words, 'serif', FOOT, [x, height - 11 * MM]));
   }
 };
 
@@ -92,44 +144,19 @@ const collected = (document: Document): Promise<Uint8Array> =>
     document.on('error', reject);
   });
 
-/** The names of sections that stand in a system, in order. */
-const sectionsIn = (svg: string, sections: readonly string[]): readonly string[] =>
-  svg.includes('class="reh"') ? sections.filter((name) => svg.includes(`>${name}<`)) : [];
-
-interface Type {
-  hasGlyphForCodePoint: (code: number) => boolean;
-}
-
-/** Letters of a text that a type has no shape for, each once; what has no shape in any type is left aside. */
-const missingFrom = (type: Type, text: string): readonly string[] => [
-  ...new Set([...text].filter((letter) => /[\p{L}\p{N}\p{P}\p{S}]/u.test(letter) && !has(type, letter))),
-];
-
-const has = (type: Type, letter: string): boolean => type.hasGlyphForCodePoint(letter.codePointAt(0) as number);
-
 /** All words a sheet says in its own type. */
 const wordsOn = ({ title, facts, sections, shapes }: SheetContent): string =>
   [title, facts, ...sections, ...shapes.map(shapeWords)].join(' ');
 
-const missingIn = (document: Document, content: SheetContent): Problem | undefined => {
-  const { font } = (document.font('serif') as unknown as { readonly _font: { readonly font: Type } })._font;
-  const missing = missingFrom(font, wordsOn(content));
+const missingLetters = (type: SheetType, words: string): Problem | undefined => {
+  const missing = type.missing(words);
   return missing.length > 0
     ? createProblem('letters-not-in-type', { letters: `“${missing.slice(0, 12).join('')}”` })
     : undefined;
 };
 
-/**
- * A sheet as a PDF: words over systems that are never broken over a page, bookmarks by section, its own type. Errors:
- * `letters-not-in-type` where it says something its type has no letters for.
- */
-export const writePdf = async (
-  content: SheetContent,
-  systems: readonly string[],
-  paper: keyof typeof PAPER_SIZES,
-): Promise<Result<Uint8Array>> => {
-  const { PDFDocument, draw } = await libraries();
-  const document = new PDFDocument({
+const open = ({ PDFDocument }: Libraries, title: string, paper: PaperSize): Document =>
+  new PDFDocument({
     size: PAPER_SIZES[paper].name,
     margins: MARGINS,
     bufferPages: true,
@@ -137,30 +164,92 @@ export const writePdf = async (
     tagged: true,
     displayTitle: true,
     lang: 'en',
-    info: { Title: content.title, Creator: 'Fleet Wren' },
+    info: { Title: title, Creator: 'Fleet Wren' },
   });
+
+/** Where pieces of a document begin: their pages, from 0. */
+interface Chapter {
+  readonly title: string;
+  readonly page: number;
+}
+
+const CONTENTS = { size: 11, line: 19 } as const;
+
+/** Lines of contents on a page of some height, under its heading. */
+const linesPerPage = (document: Document): number =>
+  Math.floor((document.page.height - MARGINS.top - MARGINS.bottom - 40) / CONTENTS.line);
+
+const writeCover = ({ document, type }: Writing, { title, line }: Binding): void => {
+  document.y = document.page.height * 0.34;
+  type.paragraph(title, 'serif-bold', 34);
+  document.moveDown(0.3);
+  type.paragraph(line, 'serif', 13);
+};
+
+/** A line of contents: what begins where, and a way there. */
+const writeContentsLine = ({ document, type }: Writing, { title, page }: Chapter, y: number): void => {
+  const { left, right } = document.page.margins;
+  const number = String(page + 1);
+  const end = document.page.width - right;
+  type.line(title, 'serif', CONTENTS.size, [left, y]);
+  type.line(number, 'serif', CONTENTS.size, [end - type.width(number, 'serif', CONTENTS.size), y]);
+  document.goTo(left, y, end - left, CONTENTS.line, `chapter-${page}`);
+};
+
+const writeContents = (writing: Writing, chapters: readonly Chapter[], pages: readonly number[]): void => {
+  const { document, type } = writing;
+  const most = linesPerPage(document);
+  pages.forEach((page, index) => {
+    document.switchToPage(page);
+    type.line(say('sheet.contents'), 'serif-bold', 16, [MARGINS.left, MARGINS.top]);
+    chapters
+      .slice(index * most, (index + 1) * most)
+      .forEach((chapter, line) => writeContentsLine(writing, chapter, MARGINS.top + 40 + line * CONTENTS.line));
+  });
+};
+
+/** Pages that are kept free for the contents, before it is known what begins where. */
+const reserveContents = ({ document }: Writing, count: number): readonly number[] =>
+  Array.from({ length: Math.ceil(count / linesPerPage(document)) }, (_, index) => {
+    document.addPage();
+    return index + 1;
+  });
+
+const writeBook = (writing: Writing, sheets: readonly EngravedSheet[], binding: Binding): void => {
+  const { document } = writing;
+  writeCover(writing, binding);
+  const pages = reserveContents(writing, sheets.length);
+  const chapters = sheets.map((sheet): Chapter => {
+    document.addPage();
+    const page = document.bufferedPageRange().count - 1;
+    const { title } = sheet.content;
+    document.addNamedDestination(`chapter-${page}`);
+    writeSheet(writing, sheet, document.outline.addItem(title));
+    return { title, page };
+  });
+  writeContents(writing, chapters, pages);
+};
+
+/**
+ * Sheets as a PDF, in its own type, with bookmarks: one as it is, several bound, with a cover and contents. Errors:
+ * `letters-not-in-type` where they say something no type has letters for.
+ */
+export const writePdf = async (
+  sheets: readonly EngravedSheet[],
+  paper: PaperSize,
+  binding?: Binding,
+): Promise<Result<Uint8Array>> => {
+  const libs = await libraries();
+  const title = binding?.title ?? sheets[0]?.content.title ?? '';
+  const document = open(libs, title, paper);
   const done = collected(document);
-  for (const [name, file] of Object.entries(FONTS))
-    document.registerFont(name, require.resolve(`@fontsource/literata/files/literata-latin-${file}.woff`));
-  const missing = missingIn(document, content);
+  const type = new SheetType(document);
+  const missing = missingLetters(type, [title, ...sheets.map(({ content }) => wordsOn(content))].join(' '));
   if (missing) return failure(missing);
-  writeHead(document, content);
-  const width = printableWidth(paper);
-  let sections = content.sections;
-  for (const svg of systems) {
-    const [across, down] = sizeOf(svg);
-    const height = (down * width) / across;
-    if (document.y + height > document.page.height - MARGINS.bottom) document.addPage();
-    for (const name of sectionsIn(svg, sections)) {
-      document.outline.addItem(name);
-      sections = sections.slice(sections.indexOf(name) + 1);
-    }
-    const { y } = document;
-    draw(document, svg, MARGINS.left, y, { width, height, fontCallback: fontFor, warningCallback: () => undefined });
-    document.x = MARGINS.left;
-    document.y = y + height + 6;
-  }
-  numberPages(document, content.title);
+  const writing: Writing = { document, draw: libs.draw, type, width: printableWidth(paper) };
+  if (binding) writeBook(writing, sheets, binding);
+  else sheets.forEach((sheet) => writeSheet(writing, sheet, document.outline));
+  numberPages(writing, title, binding ? 1 : 0);
   document.end();
   return success(await done);
 };

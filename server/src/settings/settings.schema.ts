@@ -70,6 +70,7 @@ export const studioSettingsSchema = Joi.object<StudioSettings>({
     text: Joi.boolean().strict(),
     counts: Joi.boolean().strict(),
     hand: Joi.boolean().strict(),
+    leftHanded: Joi.boolean().strict(),
     names: Joi.string().valid(...NOTE_NAMING_SYSTEMS),
   }),
 });

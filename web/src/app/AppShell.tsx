@@ -4,8 +4,10 @@ import { Suspense, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOutMutation } from '../api/account.ts';
+import { useSettings } from '../api/settings.ts';
 import { letGo } from '../components/blur-after-click.ts';
 import { PaletteHost, openPalette } from '../components/palette/PaletteHost.tsx';
+import { LeftHandedContext } from '../components/left-handed.ts';
 import { InitialRecoveryCodes } from '../components/recovery-codes/InitialRecoveryCodes.tsx';
 import { getCurrentTheme, toggleTheme } from './theme.ts';
 
@@ -88,6 +90,7 @@ const AccountMenu = ({ signOut }: { readonly signOut: () => void }) => {
 /** The frame around every screen: where one is, and who. */
 export const AppShell = () => {
   const { mutate } = useSignOutMutation();
+  const { leftHanded = false } = useSettings();
   const signOut = (): void => mutate();
   return (
     <div className="shell" onClick={letGo}>
@@ -102,7 +105,9 @@ export const AppShell = () => {
       <main className="shell-main">
         {/* One for all screens: until the next has come the last one stays. */}
         <Suspense fallback={null}>
-          <Outlet />
+          <LeftHandedContext value={leftHanded}>
+            <Outlet />
+          </LeftHandedContext>
         </Suspense>
       </main>
       <InitialRecoveryCodes />

@@ -1,7 +1,7 @@
 import { chordWords } from '../components/chords/chord-text.ts';
 import { say } from '@fleet-wren/wording';
 import { stringCount, type CascadeStep, type HarmonicPoint, type Instrument, type Voicing } from '@fleet-wren/core';
-import { useSettings } from '../api/settings.ts';
+import { useLeftHanded } from '../components/left-handed.ts';
 
 /** Sizes of the neck, in pixels: strings lie as on the bench, string 1 on top. */
 const BOARD = { width: 860, row: 30, top: 16, left: 46, right: 40, foot: 26 } as const;
@@ -53,7 +53,7 @@ const Touch = ({ label, x, y, put, beyond }: Marked & { readonly beyond: boolean
 
 /** A shape on a whole neck with the places where its strings are touched; a click puts the note into the cascade. */
 export const Fretboard = ({ instrument, voicing, points, put }: BoardProps) => {
-  const { leftHanded = false } = useSettings();
+  const leftHanded = useLeftHanded();
   const strings = stringCount(instrument);
   const frets = instrument.frets - instrument.capo;
   const far = Math.max(frets, ...points.map(({ touchFret }) => touchFret));

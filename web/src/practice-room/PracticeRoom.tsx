@@ -42,6 +42,7 @@ import { StageFigure } from './StageFigure.tsx';
 import { Surface } from './Surface.tsx';
 import { useCurrentStage, type CurrentStage } from './useCurrentStage.ts';
 import { Chord, Retuning } from './StageShapes.tsx';
+import { LeftHandedContext } from '../components/left-handed.ts';
 import { useScreenWakeLock } from '../components/useScreenWakeLock.ts';
 import { eventTime } from '../api/event-time.ts';
 
@@ -376,7 +377,9 @@ const PracticeRoom = () => {
       onClick={letGo}
       className={['room', largePrint && 'room-large', leftHanded && 'room-left'].filter(Boolean).join(' ')}
     >
-      <Inside room={room} />
+      <LeftHandedContext value={leftHanded}>
+        <Inside room={room} />
+      </LeftHandedContext>
     </main>
   );
 };

@@ -3,7 +3,6 @@ import { describeRetuning, findBassString, listShapes, tuningName, type Pattern 
 import { chordWords, soundingWords } from '../components/chords/chord-text.ts';
 import { ChordDiagramView } from '../components/chord-diagram/ChordDiagram.tsx';
 import { ReferenceTones } from '../components/tuning/ReferenceTones.tsx';
-import { usePracticePreferences } from './usePracticePreferences.ts';
 
 interface StageShapesProps {
   readonly pattern: Pattern;
@@ -25,14 +24,13 @@ export const Retuning = ({ pattern: { instrument } }: StageShapesProps) => {
 
 /** The shapes that are held. */
 export const Chord = ({ pattern }: StageShapesProps) => {
-  const leftHanded = usePracticePreferences(({ preferences }) => preferences.leftHanded);
   const { instrument } = pattern;
   return listShapes(pattern).map((voicing) => (
     <figure className="room-chord" key={voicing.chord + voicing.frets.join()}>
       <figcaption>
         {chordWords(voicing.chord)} <small>{soundingWords(voicing, instrument)}</small>
       </figcaption>
-      <ChordDiagramView voicing={voicing} bass={findBassString(instrument, voicing)} leftHanded={leftHanded} />
+      <ChordDiagramView voicing={voicing} bass={findBassString(instrument, voicing)} />
     </figure>
   ));
 };

@@ -6,6 +6,7 @@ import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useAccount } from '../api/account.ts';
+import { LeftHandedContext } from '../components/left-handed.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useDynamicStyles } from '../components/useDynamicStyles.ts';
 import { findEngravedLines, savePicture } from './picture/save-picture.ts';
@@ -20,6 +21,8 @@ interface SheetProps {
   readonly choices?: ReactNode;
   /** Ways on to other sheets. */
   readonly ways?: ReactNode;
+  /** Whether title and facts have a page of their own. */
+  readonly hasCover?: boolean;
   /** What is on it, for the paper that is chosen. */
   readonly children: (paper: PrintSettings) => ReactNode;
 }
@@ -102,6 +105,14 @@ const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePrintSettings
     </label>
     {!own && <Written paper={paper} change={change} />}
     <label>
+      <input
+        type="checkbox"
+        checked={paper.leftHanded}
+        onChange={({ target }) => change({ leftHanded: target.checked })}
+      />
+      {say('sheet.left-handed')}
+    </label>
+    <label>
       {say('sheet.student')}
       <input
         value={paper.student}
@@ -140,7 +151,7 @@ const PictureButton = ({ sheet, title, facts }: PictureProps) => {
  * A page that prints as it looks: title, facts, what there is to play. What is for the screen only is left out on
  * paper.
  */
-export const SheetPage = ({ title, facts, back, choices, ways, children }: SheetProps) => {
+export const SheetPage = ({ title, facts, back, choices, ways, hasCover, children }: SheetProps) => {
   const { data: account } = useAccount();
   const settings = usePrintSettings();
   const { paper } = settings;
@@ -169,7 +180,9 @@ export const SheetPage = ({ title, facts, back, choices, ways, children }: Sheet
       </div>
       <article
         ref={sheet}
-        className={`paper paper-${paper.size}${paper.across ? ' paper-across' : ''}`}
+        className={['paper', `paper-${paper.size}`, paper.across && 'paper-across', hasCover && 'paper-bound']
+          .filter(Boolean)
+          .join(' ')}
         aria-label={say('sheet.sheet', { title })}
       >
         <header>
@@ -181,7 +194,7 @@ export const SheetPage = ({ title, facts, back, choices, ways, children }: Sheet
             {new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
           </p>
         </header>
-        {children(paper)}
+        <LeftHandedContext value={paper.leftHanded}>{children(paper)}</LeftHandedContext>
       </article>
     </div>
   );

@@ -24,6 +24,7 @@ import { EngravedScore } from './EngravedScore.tsx';
 import type { PrintSettings } from './usePrintSettings.ts';
 import { Tablature } from './sheet-elements.tsx';
 import { SheetPage } from './SheetPage.tsx';
+import { TickBoxes } from './TickBoxes.tsx';
 import { QrCode } from '../components/qr-code/QrCode.tsx';
 
 const stringLabel: StrokeLabelFormatter = ({ string }) => say('sheet.string', { string });
@@ -55,17 +56,6 @@ const Figure = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper:
   );
 };
 
-const Boxes = ({ tempos, from }: { readonly tempos: readonly number[]; readonly from: number }) => (
-  <ul className="sheet-boxes" aria-label={say('sheet.tempos-to-tick-off')}>
-    {tempos.slice(from).map((tempo) => (
-      <li key={tempo}>
-        <span className="box" aria-hidden="true" />
-        {tempo}
-      </li>
-    ))}
-  </ul>
-);
-
 interface AtHandProps {
   readonly item: Assignment;
   readonly progress: PracticeProgress;
@@ -95,7 +85,7 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
             {stage && say('sheet.minutes', { minutes: stage.minutes })}
             {planned.remark ?? (stage && sayMessage(stage.remark))}
           </p>
-          {planned.tempos.length > 0 && <Boxes tempos={planned.tempos} from={progress.step} />}
+          {planned.tempos.length > 0 && <TickBoxes tempos={planned.tempos} from={progress.step} />}
           {figure && <Figure pattern={figure} paper={paper} />}
         </>
       ) : (

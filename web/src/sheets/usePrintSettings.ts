@@ -16,16 +16,17 @@ const USUAL: PrintSettings = {
   text: false,
   counts: true,
   hand: false,
+  leftHanded: false,
   names: 'letters',
   student: '',
 };
 
 /** The paper sheets are printed on, and how it is changed. */
 export const usePrintSettings = () => {
-  const { paper: kept } = useSettings();
+  const { paper: kept, leftHanded = false } = useSettings();
   const [student, setStudent] = useState('');
   const { mutate } = useUpdateSettings();
-  const paper: PrintSettings = { ...USUAL, ...kept, student };
+  const paper: PrintSettings = { ...USUAL, leftHanded, ...kept, student };
   const change = ({ student: name, ...part }: Partial<PrintSettings>): void => {
     if (name !== undefined) setStudent(name);
     if (Object.keys(part).length > 0) mutate((settings) => ({ ...settings, paper: { ...settings.paper, ...part } }));

@@ -50,16 +50,24 @@ export const engravingOptions = (
 /** Room beside the name of a section in its box: it stands over a chord name that is near, and does not touch it. */
 const BOX_ROOM = '\u00a0\u00a0';
 
+/** Accidentals behind the root of a chord, `7#9` or `7(b9)`, as signs: the engraver draws those of roots itself. */
+const withSigns = (kind: string): string => kind.replace(/#(?=\d)/g, '♯').replace(/b(?=\d)/g, '♭');
+
 /**
- * A score in MusicXML as the engraver takes it, so that the boxes of sections keep off chord names.
+ * A score in MusicXML as the engraver takes it: the boxes of sections keep off chord names, and these have their signs.
  * @example
  * prepareForEngraving('<rehearsal>A</rehearsal>').length // => 28
  */
 export const prepareForEngraving = (score: string): string =>
-  score.replaceAll(
-    /(<rehearsal[^>]*>)([^<]*)(<\/rehearsal>)/g,
-    (_whole, before: string, name: string, after: string) => before + BOX_ROOM + name + BOX_ROOM + after,
-  );
+  score
+    .replaceAll(
+      /(<rehearsal[^>]*>)([^<]*)(<\/rehearsal>)/g,
+      (_whole, before: string, name: string, after: string) => before + BOX_ROOM + name + BOX_ROOM + after,
+    )
+    .replaceAll(
+      /(<kind[^>]*\btext=")([^"]*)"/g,
+      (_whole, before: string, kind: string) => `${before}${withSigns(kind)}"`,
+    );
 
 /**
  * Tenths of the engraver's units a stroke needs at the least with its digit and its count, and what clefs and signs

@@ -1,7 +1,7 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import { applySchoolSlurs, findSchool } from '../../fingering/index.ts';
 import { createInstrument, stringCount, findTuningOrStandard, type Instrument } from '../../instrument/index.ts';
-import { createOpenStringsVoicing, findShape, suggestShapeNames, type Voicing } from '../../harmony/index.ts';
+import { createOpenStringsVoicing, readWrittenChord, suggestShapeNames, type Voicing } from '../../harmony/index.ts';
 import {
   compareByTimeThenString,
   UNTITLED,
@@ -77,11 +77,14 @@ export interface ParsedStringNotation {
   readonly loopTicks: number;
 }
 
-/** The shape of the chord that is asked for, the open strings where none is; never another chord in silence. */
+/**
+ * The shape of the chord that is asked for, the one players know or the easiest there is; the open strings where none
+ * is. Never another chord in silence.
+ */
 const voicingFor = (instrument: Instrument, chord: string | undefined): Result<Voicing> => {
   if (chord === undefined) return success(createOpenStringsVoicing(stringCount(instrument)));
-  const shape = findShape(instrument, chord);
-  if (shape) return success(shape);
+  const shape = readWrittenChord(chord, instrument);
+  if (shape.ok) return shape;
   return failure(
     createProblem('chord-unknown', { value: chord, near: suggestShapeNames(instrument, chord).join(', ') }),
   );

@@ -2,6 +2,7 @@ import './chord-diagram.scss';
 import type { Voicing } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useSettings } from '../../api/settings.ts';
+import { useLeftHanded } from '../left-handed.ts';
 import {
   CHORD_DIAGRAM_SIZE,
   layOutChordDiagram,
@@ -98,17 +99,13 @@ interface NeckProps {
  * player; the bass string is marked where it is known.
  */
 export const ChordDiagram = ({ turn, ...props }: NeckProps) => {
-  const { leftHanded = false, uprightDiagrams = false } = useSettings();
-  return <ChordDiagramView {...props} leftHanded={leftHanded} turn={turn ?? (uprightDiagrams ? 'upright' : 'lying')} />;
+  const { uprightDiagrams = false } = useSettings();
+  return <ChordDiagramView {...props} turn={turn ?? (uprightDiagrams ? 'upright' : 'lying')} />;
 };
 
 /** The same where it is said who looks at it: rooms without an account know no settings. */
-export const ChordDiagramView = ({
-  voicing,
-  bass = null,
-  leftHanded,
-  turn = 'lying',
-}: NeckProps & { readonly leftHanded: boolean }) => {
+export const ChordDiagramView = ({ voicing, bass = null, turn = 'lying' }: NeckProps) => {
+  const leftHanded = useLeftHanded();
   const layout = useMemo(() => layOutChordDiagram(voicing), [voicing]);
   const { along, foot } = CHORD_DIAGRAM_SIZE;
   const place = placeOn(layout.breadth, turn, leftHanded);

@@ -1,11 +1,18 @@
 import './hand-picture.scss';
 import type { Digit } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
+import { useLeftHanded } from '../left-handed.ts';
 import { StrokeSymbol } from '../stroke-symbol/StrokeSymbol.tsx';
-import { POSTURE, stringY, type DrawnDigit } from './posture-layout.ts';
+import { MIRRORED, POSTURE, stringY, type DrawnDigit } from './posture-layout.ts';
 import { ribbonPath } from './ribbon.ts';
 
-const Strings = ({ count }: { readonly count: number }) =>
+interface StringsProps {
+  readonly count: number;
+  readonly isMirrored: boolean;
+}
+
+/** Names stand at the far end of their strings, where no arm lies; what is mirrored is turned back to be read. */
+const Strings = ({ count, isMirrored }: StringsProps) =>
   Array.from({ length: count }, (_, index) => (
     <g key={index}>
       <line
@@ -16,7 +23,11 @@ const Strings = ({ count }: { readonly count: number }) =>
         y2={stringY(index + 1, count)}
         strokeWidth={1.6 + index * 0.5}
       />
-      <text className="posture-number" x={POSTURE.left - 12} y={stringY(index + 1, count)} dy="0.34em">
+      <text
+        className="posture-number"
+        transform={`translate(${POSTURE.left - 18} ${stringY(index + 1, count)})${isMirrored ? ' scale(-1 1)' : ''}`}
+        dy="0.34em"
+      >
         {index + 1}
       </text>
     </g>
@@ -29,9 +40,9 @@ const Finger = ({ digit }: { readonly digit: DrawnDigit }) => (
 const symbolOf = ({ actuator }: DrawnDigit): Digit => (actuator === 'pick' ? 'down' : actuator);
 
 /** A fingertip as the bench's symbol: filled on its string, hollow above it. */
-const Tip = ({ digit }: { readonly digit: DrawnDigit }) =>
+const Tip = ({ digit, isMirrored }: { readonly digit: DrawnDigit; readonly isMirrored: boolean }) =>
   digit.plays ? (
-    <g transform={`translate(${digit.tip.x} ${digit.tip.y}) scale(1.3)`}>
+    <g transform={`translate(${digit.tip.x} ${digit.tip.y}) scale(${isMirrored ? -1.3 : 1.3} 1.3)`}>
       <StrokeSymbol digit={symbolOf(digit)} radius={11} isHollow={digit.isFree} accent={digit.isPlaying} />
     </g>
   ) : null;
@@ -49,17 +60,22 @@ interface HandPictureProps {
   readonly children?: ReactNode;
 }
 
-/** The picking hand over the strings as its player sees it, the guitar flat in the lap. */
-export const HandPicture = ({ digits, label, strings = POSTURE.strings, children }: HandPictureProps) => (
-  <svg className="posture" viewBox={POSTURE.view} role="img" aria-label={label}>
-    <Strings count={strings} />
-    {children}
-    <path className="posture-hand" d={PALM} />
-    {digits.map((digit) => (
-      <Finger key={digit.actuator} digit={digit} />
-    ))}
-    {digits.map((digit) => (
-      <Tip key={digit.actuator} digit={digit} />
-    ))}
-  </svg>
-);
+/** The picking hand over the strings as its player sees it, the guitar flat in the lap; a left hand is its mirror. */
+export const HandPicture = ({ digits, label, strings = POSTURE.strings, children }: HandPictureProps) => {
+  const isMirrored = useLeftHanded();
+  return (
+    <svg className="posture" viewBox={POSTURE.view} role="img" aria-label={label}>
+      <g transform={isMirrored ? MIRRORED : undefined}>
+        <Strings count={strings} isMirrored={isMirrored} />
+        {children}
+        <path className="posture-hand" d={PALM} />
+        {digits.map((digit) => (
+          <Finger key={digit.actuator} digit={digit} />
+        ))}
+        {digits.map((digit) => (
+          <Tip key={digit.actuator} digit={digit} isMirrored={isMirrored} />
+        ))}
+      </g>
+    </svg>
+  );
+};

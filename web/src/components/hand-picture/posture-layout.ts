@@ -20,6 +20,9 @@ export interface DrawnDigit {
  */
 export const POSTURE = { left: 344, right: 860, top: 148, apart: 53, strings: 6, view: '318 112 552 420' } as const;
 
+/** Turns a picture of the right hand into one of the left: about the middle of what is seen. */
+export const MIRRORED = 'translate(1188 0) scale(-1 1)';
+
 /** Where a string lies, counted from 1 = highest; more or fewer of them share the same room. */
 export const stringY = (string: number, count: number = POSTURE.strings): number =>
   POSTURE.top + ((string - 1) * POSTURE.apart * (POSTURE.strings - 1)) / Math.max(1, count - 1);
