@@ -60,6 +60,7 @@ const DrillSetSheet = () => {
       {(paper) => (
         <>
           {all.length === 0 && <p>{say('sheet.this-set-is-empty')}</p>}
+          {isMethod && <h2>{say('sheet.contents')}</h2>}
           <ol className="sheet-contents" aria-label={say('sheet.contents')}>
             {all.map(({ id, pattern }) => (
               <li key={id}>
