@@ -208,12 +208,17 @@ const chordsBefore = (all: Written, index: number, pieces: readonly { readonly a
   return places;
 };
 
-const withWords = (notes: readonly XmlElement[], words: string | undefined): readonly XmlElement[] => {
+/** Words under a note; below the counts where there are any, on a line of their own. */
+const withWords = (
+  notes: readonly XmlElement[],
+  words: string | undefined,
+  { counts }: EngravingPreferences,
+): readonly XmlElement[] => {
   const [first, ...rest] = notes;
   if (!first || words === undefined) return notes;
   const [name, attributes, content] = first;
   const lyric = createElement('lyric', [createElement('syllabic', 'single'), createElement('text', words)], {
-    number: 1,
+    number: counts ? 2 : 1,
   });
   return [[name, attributes, [...(content as readonly XmlElement[]), lyric]], ...rest];
 };
@@ -228,6 +233,17 @@ const measureName = ({ score, pieces }: Written, index: number): Readonly<Record
   return piece.first ? { number: piece.whole + (hasPickup ? 0 : 1) } : { number: `X${index}`, implicit: 'yes' };
 };
 
+/** The voice that sounds first in a bar: words begin there. */
+const findFirstVoice = (
+  heard: readonly { readonly pieces: VoicePieces; readonly voice: number }[],
+): number | undefined => {
+  const starts = heard.map(({ pieces, voice }) => ({
+    voice,
+    at: pieces.find(({ content }) => content)?.at ?? Infinity,
+  }));
+  return starts.sort((a, b) => a.at - b.at || a.voice - b.voice)[0]?.voice;
+};
+
 /** The notes of a bar: the voices on the staff of notes, then once more on the strings. */
 const measureOf = (all: Written, index: number): XmlElement => {
   const bar = all.score.bars[index] as ScoreBar;
@@ -240,6 +256,7 @@ const measureOf = (all: Written, index: number): XmlElement => {
   const content: XmlElement[] = [...barHead(all, index)];
   const accidentals = new AccidentalTracker(all.fifths);
   const countAt = countsIn(all, index);
+  const singing = findFirstVoice(heard);
   for (const staff of [1, 2] as const)
     heard.forEach(({ pieces, voice }, order) => {
       if (staff === 2 || order > 0) content.push(backUp(bar));
@@ -256,12 +273,12 @@ const measureOf = (all: Written, index: number): XmlElement => {
       };
       const first = staff === 1 && order === 0;
       const chords = first ? chordsBefore(all, index, pieces) : undefined;
-      const words = first ? all.said.lyrics?.get(index) : undefined;
+      const words = staff === 1 && voice === singing ? all.said.lyrics?.get(index) : undefined;
       let sung = words;
       pieces.forEach((piece, at) => {
         content.push(...(chords?.get(at) ?? []));
         const notes = createNoteElements(piece, place);
-        content.push(...(piece.content && sung !== undefined ? withWords(notes, sung) : notes));
+        content.push(...(piece.content && sung !== undefined ? withWords(notes, sung, all.look) : notes));
         if (piece.content) sung = undefined;
       });
     });

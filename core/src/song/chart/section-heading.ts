@@ -9,13 +9,30 @@ export interface SectionHeading {
   readonly column: number;
 }
 
-const NAMES =
-  'intro(?:duction)?|verse|(?:pre|post)[- ]?chorus|chorus|refrain|hook|bridge|middle(?: (?:8|eight))?|solo|interlude|instrumental|break|turnaround|riff|outro|ending|coda|tag|vamp|strophe|part';
+const ENGLISH = [
+  'intro(?:duction)?|verse|(?:pre|post)[- ]?chorus|chorus|refrain|hook|bridge|middle(?: (?:8|eight))?',
+  'solo|interlude|instrumental|break|turnaround|riff|outro|ending|coda|tag|vamp|part',
+].join('|');
+
+/** What parts are called in other languages that song sheets come in. */
+const OTHER_NAMES = [
+  'strophe|kehrvers|vorspiel|zwischenspiel|nachspiel|überleitung|schluss|teil',
+  'couplet|pont|pré-refrain|final',
+  'estrofa|estribillo|puente|pre-?estribillo|verso|coro|introducción|interludio',
+  'strofa|ritornello|ponte|intermezzo|finale',
+  'refrão|estrofe|introdução',
+  'brug|tussenspel',
+  'vers|omkväd|refräng|omkved|omkvæd|kertosäe|säkeistö',
+  'sloka|refrén|předehra|mezihra|dohra|zwrotka|refren|most|strofă|versszak|kitica|pripjev|pripev',
+  'куплет|припев|проигрыш|вступление|мост|кода|куплети|приспів',
+].join('|');
+
+const NAMES = `${ENGLISH}|${OTHER_NAMES}`;
 
 const NUMBER = '(?:\\s{0,3}#?\\s{0,3}(?:\\d{1,2}|[ivx]{1,4}|[a-h]))?';
 
-/** A usual name of a part by itself: `Verse 1`, `CHORUS`, `Pre-chorus`. */
-const USUAL = new RegExp(`^(?:${NAMES})${NUMBER}$`, 'i');
+/** A usual name of a part by itself: `Verse 1`, `CHORUS`, `Pre-chorus`, `2. Strophe`. */
+const USUAL = new RegExp(`^(?:\\d{1,2}\\.\\s{0,3})?(?:${NAMES})${NUMBER}$`, 'i');
 
 /** A text without parentheses around the whole of it. */
 const withoutParentheses = (text: string): string => (/^\([^()]*\)$/.test(text) ? text.slice(1, -1).trim() : text);

@@ -40,6 +40,22 @@ describe('chords above words', () => {
     ]);
   });
 
+  // Names of parts in these languages, from memory.
+  test.each([
+    ['1. Strophe', 'Kehrvers'],
+    ['Couplet 1', 'Pré-refrain'],
+    ['Estrofa 1', 'ESTRIBILLO'],
+    ['Strofa', 'Ritornello'],
+    ['Sloka 1', 'Refrén'],
+    ['Zwrotka 2', 'Refren'],
+    ['Куплет 1', 'Припев'],
+  ])('parts are called as in other languages: %s, %s', (verse, chorus) => {
+    expect(bars('Řeka', '', verse, 'G     D', 'pomalu teče', '', chorus, 'C', 'dál')).toEqual([
+      `${verse}: G “pomalu” | D “teče”`,
+      `${chorus}: C “dál”`,
+    ]);
+  });
+
   test('separators, chords in parentheses and marks beside chords are no words', () => {
     expect(bars('C - G – Am  F', 'la la')[0]).toMatch(/^A: C.* \| G.* \| Am.* \| F/);
     expect(bars('G  (D/F#)  Em7*  C (let it ring)')).toEqual(['A: G | D/F# | Em7 | C']);

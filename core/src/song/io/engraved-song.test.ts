@@ -47,3 +47,30 @@ test.each(['Verse', 'Chorus', 'Refrain', 'Instrumental bridge'])(
     }
   },
 );
+
+test('words stand on a line of their own below the counts, from where the bar sounds first', async () => {
+  const sheet = 'Verse\nG         D\nSlowly    over\nEm        C\nthe water here';
+  const song = valueOrThrow(createSongFromChart(valueOrThrow(parseChart(sheet)), 'Song'));
+  const { score, annotations } = prepareSongExport(song);
+  const digits = score.strokes.map(({ string }) => (string > 3 ? 'p' : 'i'));
+  const source = exportMusicXml(score, digits, annotations, { showDigits: true, counts: true });
+  const made = await toolkit;
+  made.setOptions(engravingOptions(source, { width: 695, height: ENGRAVED_HEIGHT.together, scale: 40 }));
+  made.loadData(prepareForEngraving(source));
+  const verses = [...made.renderToSVG(1).matchAll(/class="verse"[^]*?<text[^>]*x="(\S+)" y="(\S+)"[^]*?<\/text>/g)].map(
+    ([whole, x, y]) => ({
+      words: whole
+        .replace(/<[^>]*>|\s+/g, ' ')
+        .trim()
+        .split(' ')
+        .at(-1),
+      x: Number(x),
+      y: Number(y),
+    }),
+  );
+  const count = verses.find(({ words }) => words === '1');
+  const word = verses.find(({ words }) => words === 'Slowly');
+  expect(word && count && word.y - count.y).toBeGreaterThan(LETTER);
+  // Both begin with the bar: the thumb sounds on 1.
+  expect(word && count && Math.abs(word.x - count.x)).toBeLessThan(2 * LETTER);
+});
