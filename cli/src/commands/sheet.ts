@@ -121,7 +121,7 @@ export const runSheet = async (
   const naming = NAMES[notes];
   if (!naming) return createUsageError(message('cli.notes-invalid', { value: notes }));
   const most = maxStrokesPerSystem({ width: (width.points * 4) / 3, scale: width.scale });
-  const page: Page = { size, width, look: { maxStrokesPerSystem: most, naming } };
+  const page: Page = { size, width, look: { maxStrokesPerSystem: most, naming, isFingeredPitch: to !== 'mei' } };
   const files = listFiles(words);
   if (!files.ok) return files;
   if (words.length > 1 || isFolder(file))

@@ -34,7 +34,9 @@ const withoutMetronome = (score: string): string =>
   score.replace(/<direction placement="above">\s*<direction-type>\s*<metronome>[^]*?<\/direction>/g, '');
 
 /** What a sheet is laid out for: room in a line, and how notes are called. */
-export type SheetLayoutOptions = Required<Pick<EngravingPreferences, 'maxStrokesPerSystem' | 'naming'>>;
+export type SheetLayoutOptions = Required<
+  Pick<EngravingPreferences, 'maxStrokesPerSystem' | 'naming' | 'isFingeredPitch'>
+>;
 
 const LOOK = { showDigits: true, counts: true } as const;
 

@@ -56,7 +56,13 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
   const question = useMemo(() => {
     const room = { width: WIDTHS[size][across ? 1 : 0], scale: SCALES[print] };
     const most = maxStrokesPerSystem(room);
-    const xml = exportMusicXml(score, digits, said, { showDigits: true, counts, naming, maxStrokesPerSystem: most });
+    const xml = exportMusicXml(score, digits, said, {
+      showDigits: true,
+      isFingeredPitch: true,
+      counts,
+      naming,
+      maxStrokesPerSystem: most,
+    });
     return { ...room, xml, broken: describeLongBars(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
   const { systems, total, errorText } = useEngravedSystems(question);

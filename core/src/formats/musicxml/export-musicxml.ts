@@ -1,4 +1,4 @@
-import { keySignature, type Key } from '../../theory/index.ts';
+import { keySignature, transposeKey, type Key } from '../../theory/index.ts';
 import { stringCount } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar, TempoChange } from '../../score/index.ts';
@@ -303,6 +303,23 @@ const countsIn = ({ score, look }: Written, index: number): ((at: number) => str
   };
 };
 
+/** A score and its key behind a capo as they are fingered: the capo is the nut, as on paper. */
+const asFingered = (
+  score: Score,
+  words: ScoreAnnotations,
+): { readonly score: Score; readonly words: ScoreAnnotations } => {
+  const { capo } = score.instrument;
+  if (capo === 0) return { score, words };
+  const strokes = score.strokes.map((stroke) => ({
+    ...stroke,
+    pitch: stroke.pitch === null ? null : stroke.pitch - capo,
+  }));
+  return {
+    score: { ...score, strokes },
+    words: words.key ? { ...words, key: transposeKey(words.key, -capo) } : words,
+  };
+};
+
 const isSilent = (voices: readonly VoicePieces[]): boolean =>
   voices.every((pieces) => pieces.every(({ content }) => !content));
 
@@ -322,13 +339,14 @@ export const exportMusicXml = (
   words: ScoreAnnotations = {},
   look: EngravingPreferences = {},
 ): string => {
-  const { score: folded, digits: order, signs } = foldEndings(given, digits);
-  const { score, annotations, pieces } = splitLongBars(folded, words, look.maxStrokesPerSystem ?? Infinity);
+  const { score: written, words: said } = look.isFingeredPitch ? asFingered(given, words) : { score: given, words };
+  const { score: folded, digits: order, signs } = foldEndings(written, digits);
+  const { score, annotations, pieces } = splitLongBars(folded, said, look.maxStrokesPerSystem ?? Infinity);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
   const all: Written = {
     score,
     bars: splitIntoVoices(score, order),
-    fifths: words.key ? signatureOf(words.key) : inferKeySignature(pitches),
+    fifths: said.key ? signatureOf(said.key) : inferKeySignature(pitches),
     said: annotations,
     look,
     pieces,

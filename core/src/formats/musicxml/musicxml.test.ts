@@ -20,7 +20,7 @@ import {
   exportMusicXml,
   type ImportedPattern,
 } from '../index.ts';
-import { soundingPitchOfStroke, validatePattern, type Pattern } from '../../pattern/index.ts';
+import { createPattern, soundingPitchOfStroke, validatePattern, type Pattern } from '../../pattern/index.ts';
 
 const require = createRequire(import.meta.url);
 
@@ -281,5 +281,37 @@ describe('what cannot be read is refused in a sentence with its place', () => {
       { seed: 44, numRuns: 300 },
     );
     expect([...outcomes].sort()).toEqual([false, true]);
+  });
+});
+
+describe('behind a capo', () => {
+  const [pitches, fifths] = [/<step>(.)<\/step>\s*(?:<alter>(-?1)<\/alter>\s*)?<octave>(\d)/g, /<fifths>(-?\d)</];
+  const pitchesIn = (xml: string): string =>
+    [...xml.matchAll(/<pitch>[^]*?<\/pitch>/g)]
+      .map(([pitch]) =>
+        [...pitch.matchAll(pitches)].map(([, step, alter = '', octave]) => step + alter + octave).join(),
+      )
+      .join(' ');
+  const guitar = createPattern('P').instrument;
+  const shape = { chord: 'C', frets: [null, 3, 2, 0, 1, 0] };
+  const strokes = [5, 3, 2, 1].map((string, index) => ({ id: `${index}`, at: index * 840, string }));
+  const score = flattenScore({
+    ...createPattern('P', { strokes }),
+    voicing: shape,
+    instrument: { ...guitar, capo: 2 },
+  });
+  const digits = strokes.map(() => null);
+
+  // C shape: C3 G3 C4 E4, two frets up D3 A3 D4 F♯4. Both staves hold each note.
+  test('a file has the sounding pitch', () => {
+    const xml = exportMusicXml(score, digits);
+    expect(new Set(pitchesIn(xml).split(' '))).toEqual(new Set(['D3', 'A3', 'D4', 'F14']));
+  });
+
+  test('a sheet has the notes as they are fingered, in the key of the shapes', () => {
+    const key = { tonic: { letter: 'D', accidental: 0 }, mode: 'major' } as const;
+    const xml = exportMusicXml(score, digits, { key }, { showDigits: true, isFingeredPitch: true });
+    expect(new Set(pitchesIn(xml).split(' '))).toEqual(new Set(['C3', 'G3', 'C4', 'E4']));
+    expect(Number(fifths.exec(xml)?.[1])).toBe(0);
   });
 });
