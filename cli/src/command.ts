@@ -37,6 +37,7 @@ export interface CommandOptions {
   /** What a sheet is printed on, and how large. */
   readonly paper?: string;
   readonly large?: boolean;
+  readonly 'left-handed'?: boolean;
   /** How notes are called on it. */
   readonly notes?: string;
   /** Who plays a take, by which chances, how often, and what a take is judged against. */

@@ -93,6 +93,7 @@ const FLAGS = {
   song: { type: 'boolean' },
   paper: { type: 'string' },
   large: { type: 'boolean' },
+  'left-handed': { type: 'boolean' },
   notes: { type: 'string' },
   as: { type: 'string' },
   seed: { type: 'string' },

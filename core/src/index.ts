@@ -23,4 +23,5 @@ export * from './harmonics/index.ts';
 export * from './take/index.ts';
 export * from './motion/index.ts';
 export * from './skills/index.ts';
+export * from './sheet/chord-diagram-layout.ts';
 export * from './sheet/sheet-facts.ts';

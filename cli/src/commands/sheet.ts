@@ -75,6 +75,7 @@ interface Page {
   readonly size: PaperSize;
   readonly width: EngravingWidth;
   readonly look: SheetLayoutOptions;
+  readonly isLeftHanded: boolean | undefined;
 }
 
 const engrave = async (contents: readonly SheetContent[], { width }: Page): Promise<readonly EngravedSheet[]> => {
@@ -101,17 +102,15 @@ const bind = async (words: readonly string[], files: readonly string[], page: Pa
   if (problems.length > 0) return failure(...problems);
   if (contents.length === 0) return createUsageError(message('cli.sheet-folder-empty'));
   const binding = { title: titleOf(words, name), line: say('cli.method-line', { count: contents.length }) };
-  return writePdf(await engrave(contents, page), page.size, binding);
+  return writePdf(await engrave(contents, page), { paper: page.size, isLeftHanded: page.isLeftHanded, binding });
 };
 
 /**
  * A pattern or a song as a sheet: a PDF, or the music alone as one picture or as MEI. Several files, or a folder, are
  * one PDF with a cover and contents.
  */
-export const runSheet = async (
-  words: readonly string[],
-  { to, paper = 'a4', large, notes = 'abc', name }: CommandOptions,
-): Promise<Result<CommandOutput>> => {
+export const runSheet = async (words: readonly string[], options: CommandOptions): Promise<Result<CommandOutput>> => {
+  const { to, paper = 'a4', large, notes = 'abc', name } = options;
   const [file] = words;
   if (file === undefined) return createUsageError(message('cli.sheet-file-missing'));
   if (to !== 'pdf' && to !== 'svg' && to !== 'mei') return createUsageError(message('cli.sheet-format'));
@@ -121,7 +120,13 @@ export const runSheet = async (
   const naming = NAMES[notes];
   if (!naming) return createUsageError(message('cli.notes-invalid', { value: notes }));
   const most = maxStrokesPerSystem({ width: (width.points * 4) / 3, scale: width.scale });
-  const page: Page = { size, width, look: { maxStrokesPerSystem: most, naming, isFingeredPitch: to !== 'mei' } };
+  const isLeftHanded = options['left-handed'];
+  const page: Page = {
+    size,
+    width,
+    isLeftHanded,
+    look: { maxStrokesPerSystem: most, naming, isFingeredPitch: to !== 'mei' },
+  };
   const files = listFiles(words);
   if (!files.ok) return files;
   if (words.length > 1 || isFolder(file))
@@ -130,5 +135,7 @@ export const runSheet = async (
   if (!content.ok) return content;
   if (to === 'mei') return success(await convertToMei(content.value.score));
   const systems = await engraveSystems(content.value.score, width, to === 'pdf');
-  return to === 'svg' ? success(systems[0] ?? '') : writePdf([{ content: content.value, systems }], size);
+  return to === 'svg'
+    ? success(systems[0] ?? '')
+    : writePdf([{ content: content.value, systems }], { paper: size, isLeftHanded });
 };

@@ -5,6 +5,7 @@ import {
   analysePattern,
   describeLongBars,
   flattenScore,
+  listShapes,
   listSheetFacts,
   listSheetTempos,
   prepareSongExport,
@@ -51,7 +52,7 @@ export const createPatternSheet = (pattern: Pattern, look: SheetLayoutOptions): 
   return {
     title: pattern.name,
     facts: listSheetFacts(pattern).map(sayLabel).join(' · '),
-    shapes: called([pattern.voicing], look),
+    shapes: called(listShapes(pattern), look),
     remark: said(describeLongBars(flattenScore(pattern), look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(

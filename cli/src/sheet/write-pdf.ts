@@ -1,5 +1,6 @@
 import { say } from '@fleet-wren/wording';
-import { failure, createProblem, success, type Problem, type Result, type Voicing } from '@fleet-wren/core';
+import { failure, createProblem, success, type Problem, type Result } from '@fleet-wren/core';
+import { drawChords } from './draw-chords.ts';
 import type { SheetContent } from './sheet-content.ts';
 import { SheetType } from './sheet-type.ts';
 import { createFontChooser, withFaces } from './svg-text.ts';
@@ -25,6 +26,13 @@ export interface EngravedSheet {
   readonly systems: readonly string[];
 }
 
+/** How a PDF is made: its paper, whether for a left-handed player, and what it is bound as. */
+export interface PdfOptions {
+  readonly paper: PaperSize;
+  readonly isLeftHanded?: boolean | undefined;
+  readonly binding?: Binding;
+}
+
 /** What is bound together: what stands on the cover, and how many pieces of how many kinds there are. */
 export interface Binding {
   readonly title: string;
@@ -35,8 +43,6 @@ const sizeOf = (svg: string): readonly [width: number, height: number] => {
   const found = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg);
   return [Number(found?.[1] ?? 1), Number(found?.[2] ?? 1)];
 };
-
-const shapeWords = ({ chord, frets }: Voicing): string => `${chord} (${frets.map((fret) => fret ?? 'x').join(' ')})`;
 
 /** Parts of a PDF library that a sheet is made with; they are large, and fetched when one is asked for. */
 const libraries = async () => {
@@ -53,6 +59,7 @@ interface Writing {
   readonly draw: Libraries['draw'];
   readonly type: SheetType;
   readonly width: number;
+  readonly isLeftHanded: boolean;
 }
 
 /** Tempos with boxes to tick, in one line. */
@@ -72,11 +79,14 @@ const writeTempos = ({ document, type }: Writing, tempos: readonly number[]): vo
   document.y = y + 24;
 };
 
+/** Shapes at the head of a piece at the most: more belong on a page of their own. */
+const MOST_SHAPES = 24;
+
 const writeHead = (writing: Writing, { title, facts, shapes, tempos, remark }: SheetContent): void => {
   const { type, document } = writing;
   type.paragraph(title, 'serif-bold', 20);
   type.paragraph(facts, 'serif', 10.5);
-  if (shapes.length > 0) type.paragraph(shapes.slice(0, 24).map(shapeWords).join('  ·  '), 'serif', 9.5);
+  if (shapes.length > 0) drawChords(writing, shapes.slice(0, MOST_SHAPES), writing.width);
   if (remark !== null) type.paragraph(remark, 'serif-italic', 9.5);
   document.moveDown(0.6);
   writeTempos(writing, tempos);
@@ -146,7 +156,7 @@ const collected = (document: Document): Promise<Uint8Array> =>
 
 /** All words a sheet says in its own type. */
 const wordsOn = ({ title, facts, sections, shapes }: SheetContent): string =>
-  [title, facts, ...sections, ...shapes.map(shapeWords)].join(' ');
+  [title, facts, ...sections, ...shapes.map(({ chord }) => chord)].join(' ');
 
 const missingLetters = (type: SheetType, words: string): Problem | undefined => {
   const missing = type.missing(words);
@@ -236,8 +246,7 @@ const writeBook = (writing: Writing, sheets: readonly EngravedSheet[], binding: 
  */
 export const writePdf = async (
   sheets: readonly EngravedSheet[],
-  paper: PaperSize,
-  binding?: Binding,
+  { paper, isLeftHanded = false, binding }: PdfOptions,
 ): Promise<Result<Uint8Array>> => {
   const libs = await libraries();
   const title = binding?.title ?? sheets[0]?.content.title ?? '';
@@ -246,7 +255,7 @@ export const writePdf = async (
   const type = new SheetType(document);
   const missing = missingLetters(type, [title, ...sheets.map(({ content }) => wordsOn(content))].join(' '));
   if (missing) return failure(missing);
-  const writing: Writing = { document, draw: libs.draw, type, width: printableWidth(paper) };
+  const writing: Writing = { document, draw: libs.draw, type, width: printableWidth(paper), isLeftHanded };
   if (binding) writeBook(writing, sheets, binding);
   else sheets.forEach((sheet) => writeSheet(writing, sheet, document.outline));
   numberPages(writing, title, binding ? 1 : 0);

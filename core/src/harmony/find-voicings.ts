@@ -51,6 +51,10 @@ const liesOver = (frets: Frets, places: readonly number[], fret: number): boolea
   return frets.slice(from, to + 1).every((one) => one === null || one >= fret);
 };
 
+/** Whether a barre above the lowest fret leaves room: nothing lower is stopped on its treble side, where it lies. */
+const leavesRoom = (frets: Frets, places: readonly number[], fret: number): boolean =>
+  frets.slice((places.at(-1) as number) + 1).every((one) => one === null || one === 0 || one >= fret);
+
 /** How many of the treble-most stopped strings at one fret a flattened finger takes besides its first. */
 const flattenedAt = (frets: Frets, fret: number): number => {
   let place = frets.length - 1;
@@ -76,8 +80,9 @@ const gripOf = (frets: Frets): ChordGrip | undefined => {
       return { fingers: stopped.length - laid - flat, barre: laid > 0 ? fret : 0 };
     });
   const alone: ChordGrip = { fingers: stopped.length - flattenedAt(frets, high), barre: high > low ? high : 0 };
-  const best = [...barres, alone].sort((a, b) => a.fingers - b.fingers || a.barre - b.barre)[0];
-  return best && best.fingers <= MOST_FINGERS ? best : undefined;
+  const held = [...barres, alone].filter(({ fingers }) => fingers <= MOST_FINGERS);
+  const isEasy = ({ barre }: ChordGrip): boolean => barre <= low || leavesRoom(frets, placesAt(frets, barre), barre);
+  return held.sort((a, b) => Number(isEasy(b)) - Number(isEasy(a)) || a.fingers - b.fingers || a.barre - b.barre)[0];
 };
 
 /**
@@ -87,11 +92,18 @@ const gripOf = (frets: Frets): ChordGrip | undefined => {
  */
 export const describeGrip = ({ frets }: Pick<Voicing, 'chord' | 'frets'>): ChordGrip | undefined => gripOf(frets);
 
-/** Whether three strings or more at the lowest fret are taken by one finger as a matter of course. */
+/** Whether the two highest strings are stopped at the lowest fret, and others above it: the index lies over both. */
+const hasTreblePair = (frets: Frets, lowest: readonly number[], stopped: readonly number[]): boolean => {
+  const pair = [frets.length - 2, frets.length - 1];
+  return pair.every((place) => lowest.includes(place)) && stopped.length > lowest.length;
+};
+
+/** Whether strings at the lowest fret are taken by one finger as a matter of course: three or more, or the top two. */
 const needsBarre = (frets: Frets, stopped: readonly number[]): boolean => {
   if (stopped.length === 0) return false;
   const low = Math.min(...stopped);
   const lowest = placesAt(frets, low);
+  if (hasTreblePair(frets, lowest, stopped)) return true;
   return lowest.length >= 3 && !frets.includes(0) && liesOver(frets, lowest, low);
 };
 

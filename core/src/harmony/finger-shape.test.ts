@@ -25,6 +25,12 @@ test.each([
   ['Bm', 'x 2 4 4 3 2', '- 1 3 4 2 1'],
   ['F#m', '2 4 4 2 2 2', '1 3 4 1 1 1'],
   ['Cadd9', 'x 3 2 0 3 3', '- 2 1 - 3 4'],
+  ['B', 'x 2 4 4 4 2', '- 1 2 3 4 1'],
+  ['Bb', 'x 1 3 3 3 1', '- 1 2 3 4 1'],
+  ['Bb7', 'x 1 3 1 3 1', '- 1 3 1 4 1'],
+  ['F, four strings', 'x x 3 2 1 1', '- - 3 2 1 1'],
+  ['F/C', 'x 3 3 2 1 1', '- 3 4 2 1 1'],
+  ['Dm7', 'x x 0 2 1 1', '- - - 2 1 1'],
 ])('%s', (_name, shape, fingers) => expect(fingering(shape)).toBe(fingers));
 
 test('a barre goes from its first string to its last', () => {

@@ -1,14 +1,14 @@
 import './chord-diagram.scss';
-import type { Voicing } from '@fleet-wren/core';
-import { useMemo } from 'react';
-import { useSettings } from '../../api/settings.ts';
-import { useLeftHanded } from '../left-handed.ts';
 import {
   CHORD_DIAGRAM_SIZE,
   layOutChordDiagram,
   type ChordDiagramLayout,
   type ChordDiagramMark,
-} from './chord-diagram-layout.ts';
+  type Voicing,
+} from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { useSettings } from '../../api/settings.ts';
+import { useLeftHanded } from '../left-handed.ts';
 
 /** How a neck is turned: lying as the strings of the bench do, or upright as on most paper. */
 export type NeckTurn = 'lying' | 'upright';

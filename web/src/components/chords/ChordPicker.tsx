@@ -12,6 +12,7 @@ import {
   type RankedVoicing,
   type Instrument,
   type Voicing,
+  formatFrets,
 } from '@fleet-wren/core';
 import { Star, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -21,7 +22,6 @@ import { useStrum } from '../../audio/useStrum.ts';
 import { backgroundWorker } from '../../workers/workers.ts';
 import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
 import { ChordDiagram } from '../chord-diagram/ChordDiagram.tsx';
-import { formatFrets } from '../chord-diagram/chord-diagram-layout.ts';
 import { EMPTY_SHAPES, sortFavouritesFirst, useFavouriteShapes } from './useFavouriteShapes.ts';
 
 interface Question {

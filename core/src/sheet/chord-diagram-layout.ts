@@ -1,9 +1,8 @@
-import { fingerShape, type Barre, type Voicing } from '@fleet-wren/core';
+import { fingerShape, type Barre, type Voicing } from '../harmony/index.ts';
 
 /**
  * Sizes of a small neck, in pixels. Along is from the nut on, across from the lowest string to string 1: lying as on
- * the
- * bench, along goes to the right and across up; upright, along goes down and across to the right.
+ * the bench, along goes to the right and across up; upright, along goes down and across to the right.
  */
 export const CHORD_DIAGRAM_SIZE = { along: 118, row: 13, edge: 10, nut: 22, end: 6, frets: 4, foot: 14 } as const;
 
@@ -41,7 +40,11 @@ const kindOf = (fret: number | null): ChordDiagramMark['kind'] => {
   return fret === 0 ? 'open' : 'stopped';
 };
 
-/** Lays a shape out: four frets from the nut, or from where the hand stands higher up. */
+/**
+ * Lays a shape out: four frets from the nut, or from where the hand stands higher up.
+ * @example
+ * layOutChordDiagram(createPattern('P').voicing).marks.map(({ finger }) => finger) // => [null, 3, 2, null, 1, null]
+ */
 export const layOutChordDiagram = (voicing: Voicing): ChordDiagramLayout => {
   const { frets } = voicing;
   const { row, edge, nut, end } = CHORD_DIAGRAM_SIZE;
@@ -73,5 +76,9 @@ export const layOutChordDiagram = (voicing: Voicing): ChordDiagramLayout => {
   };
 };
 
-/** A shape as it is said: frets from the lowest string up, muted strings as x. */
+/**
+ * A shape as it is said: frets from the lowest string up, muted strings as x.
+ * @example
+ * formatFrets(createPattern('P').voicing.frets) // => 'x 3 2 0 1 0'
+ */
 export const formatFrets = (frets: Voicing['frets']): string => frets.map((fret) => fret ?? 'x').join(' ');
