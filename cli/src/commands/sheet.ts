@@ -125,7 +125,7 @@ export const runSheet = async (words: readonly string[], options: CommandOptions
     size,
     width,
     isLeftHanded,
-    look: { maxStrokesPerSystem: most, naming, isFingeredPitch: to !== 'mei' },
+    look: { maxStrokesPerSystem: most, naming, isOnSheet: to !== 'mei' },
   };
   const files = listFiles(words);
   if (!files.ok) return files;

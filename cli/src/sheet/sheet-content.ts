@@ -30,14 +30,8 @@ export interface SheetContent {
   readonly sections: readonly string[];
 }
 
-/** The tempo stands among the facts: over the music it would be said twice. */
-const withoutMetronome = (score: string): string =>
-  score.replace(/<direction placement="above">\s*<direction-type>\s*<metronome>[^]*?<\/direction>/g, '');
-
 /** What a sheet is laid out for: room in a line, and how notes are called. */
-export type SheetLayoutOptions = Required<
-  Pick<EngravingPreferences, 'maxStrokesPerSystem' | 'naming' | 'isFingeredPitch'>
->;
+export type SheetLayoutOptions = Required<Pick<EngravingPreferences, 'maxStrokesPerSystem' | 'naming' | 'isOnSheet'>>;
 
 const LOOK = { showDigits: true, counts: true } as const;
 
@@ -55,9 +49,7 @@ export const createPatternSheet = (pattern: Pattern, look: SheetLayoutOptions): 
     shapes: called(listShapes(pattern), look),
     remark: said(describeLongBars(flattenScore(pattern), look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
-    score: withoutMetronome(
-      exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
-    ),
+    score: exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
     sections: [],
   };
 };
@@ -79,9 +71,7 @@ export const createSongSheet = (song: Song, look: SheetLayoutOptions): SheetCont
     shapes: called(Object.values(song.voicings), look),
     remark: said(describeLongBars(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
-    score: withoutMetronome(
-      exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),
-    ),
+    score: exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),
     sections: song.sections.map(({ name }) => name),
   };
 };

@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import { SheetType } from './sheet-type.ts';
-import { createFontChooser, withFaces, withUsualSigns } from './svg-text.ts';
+import { createFontChooser, withFaces } from './svg-text.ts';
 
 const newType = (): SheetType => new SheetType(new PDFDocument());
 
@@ -30,16 +30,6 @@ describe('the type of a sheet', () => {
 });
 
 describe('words in a picture of notation', () => {
-  test('accidentals of chord names in the type of music become signs of usual type, as large as the letters', () => {
-    const drawn = '<tspan font-size="324px">C</tspan><tspan font-family="Leipzig" font-size="720px">\uea66</tspan>';
-    expect(withUsualSigns(drawn)).toBe('<tspan font-size="324px">C</tspan><tspan font-size="324px">♯</tspan>');
-  });
-
-  test('what is no accidental stays as it is', () => {
-    const note = '<tspan font-family="Leipzig" font-size="720px">\ueca5</tspan>';
-    expect(withUsualSigns(note)).toBe(note);
-  });
-
   test('each stretch says its face; what the usual one has stays untouched', () => {
     const type = newType();
     expect(withFaces('<tspan x="1">Verse &amp; more</tspan>', type)).toBe('<tspan x="1">Verse &amp; more</tspan>');

@@ -1,5 +1,3 @@
-import { withUsualSigns } from './svg-text.ts';
-
 /** Where a group that begins at a place ends: after the closing tag that belongs to it. */
 const endOfGroup = (svg: string, from: number): number => {
   let depth = 0;
@@ -32,7 +30,7 @@ const BOLD = ['fing', 'reh'] as const;
 export const simplifySvg = (svg: string): string => {
   const bold = BOLD.reduce(
     (text, name) => text.replaceAll(`class="${name}"`, `class="${name}" font-weight="bold"`),
-    withUsualSigns(withoutGroups(svg, 'tabDurSym')),
+    withoutGroups(svg, 'tabDurSym'),
   );
   return bold.replace(
     /<(path|rect|polygon|polyline|ellipse)\b([^>]*?)stroke-width=/g,

@@ -16,8 +16,8 @@ export interface ScoreAnnotations {
 export interface EngravingPreferences {
   /** Digits as fingering beside the notes, which every engraver draws. */
   readonly showDigits?: boolean;
-  /** Notes behind a capo where they are fingered, as on paper; at their sounding pitch where nothing is said. */
-  readonly isFingeredPitch?: boolean;
+  /** As on a sheet: notes behind a capo where they are fingered, no tempo and no capo over them: its head says them. */
+  readonly isOnSheet?: boolean;
   /** What is counted, under the notes. */
   readonly counts?: boolean;
   /** How notes are called in chord symbols. */

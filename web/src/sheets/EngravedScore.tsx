@@ -58,7 +58,7 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
     const most = maxStrokesPerSystem(room);
     const xml = exportMusicXml(score, digits, said, {
       showDigits: true,
-      isFingeredPitch: true,
+      isOnSheet: true,
       counts,
       naming,
       maxStrokesPerSystem: most,

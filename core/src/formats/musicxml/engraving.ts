@@ -1,5 +1,6 @@
 import type { Score } from '../../score/index.ts';
 import { clearFingersOfStems } from './clear-stems.ts';
+import { withUsualSigns } from './usual-signs.ts';
 import { splitLongBars } from './split-long-bars.ts';
 
 /** How a score is laid out by the engraver: width and height of a page as it counts them, and its size in per cent. */
@@ -108,9 +109,10 @@ const widenSectionNames = (svg: string): string =>
   );
 
 /**
- * A picture by the engraver, mended where our type and our digits need it: boxes wide enough, digits beside the stems.
+ * A picture by the engraver, mended where our type and our digits need it: boxes wide enough, digits beside the stems,
+ * accidentals of chord names in usual type.
  * @example
  * refineEngraving('<g class="reh"><rect x="100" y="0" height="9" width="4000"></rect>')
  * // => '<g class="reh"><rect x="-106" y="0" height="9" width="4411"></rect>'
  */
-export const refineEngraving = (svg: string): string => clearFingersOfStems(widenSectionNames(svg));
+export const refineEngraving = (svg: string): string => clearFingersOfStems(widenSectionNames(withUsualSigns(svg)));

@@ -138,8 +138,8 @@ const swingOf = ({ swing, swingParts, bars }: Score, { showDigits }: EngravingPr
   ];
 };
 
-const capoOf = ({ instrument: { capo } }: Score): readonly XmlElement[] =>
-  capo > 0 ? [direction([createElement('words', `Capo ${capo}`)])] : [];
+const capoOf = ({ instrument: { capo } }: Score, { isOnSheet }: EngravingPreferences): readonly XmlElement[] =>
+  capo > 0 && !isOnSheet ? [direction([createElement('words', `Capo ${capo}`)])] : [];
 
 /** What stands before the notes of a bar: repeat, metre, section, tempos where they begin. */
 const barHead = (all: Written, index: number): readonly XmlElement[] => {
@@ -156,8 +156,10 @@ const barHead = (all: Written, index: number): readonly XmlElement[] => {
     ...(index > 0 && changed ? [createElement('attributes', [timeOf(metre)])] : []),
     ...barStart(all, index),
     ...(section ? [direction([createElement('rehearsal', section)])] : []),
-    ...score.tempos.filter(inside).map((mark) => tempoOf(mark, bar.metre)),
-    ...(index === 0 ? [...swingOf(score, all.look), ...capoOf(score)] : []),
+    ...score.tempos
+      .filter((mark) => inside(mark) && !(all.look.isOnSheet && mark.at === 0))
+      .map((mark) => tempoOf(mark, bar.metre)),
+    ...(index === 0 ? [...swingOf(score, all.look), ...capoOf(score, all.look)] : []),
   ];
 };
 
@@ -339,7 +341,7 @@ export const exportMusicXml = (
   words: ScoreAnnotations = {},
   look: EngravingPreferences = {},
 ): string => {
-  const { score: written, words: said } = look.isFingeredPitch ? asFingered(given, words) : { score: given, words };
+  const { score: written, words: said } = look.isOnSheet ? asFingered(given, words) : { score: given, words };
   const { score: folded, digits: order, signs } = foldEndings(written, digits);
   const { score, annotations, pieces } = splitLongBars(folded, said, look.maxStrokesPerSystem ?? Infinity);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);

@@ -310,7 +310,7 @@ describe('behind a capo', () => {
 
   test('a sheet has the notes as they are fingered, in the key of the shapes', () => {
     const key = { tonic: { letter: 'D', accidental: 0 }, mode: 'major' } as const;
-    const xml = exportMusicXml(score, digits, { key }, { showDigits: true, isFingeredPitch: true });
+    const xml = exportMusicXml(score, digits, { key }, { showDigits: true, isOnSheet: true });
     expect(new Set(pitchesIn(xml).split(' '))).toEqual(new Set(['C3', 'G3', 'C4', 'E4']));
     expect(Number(fifths.exec(xml)?.[1])).toBe(0);
   });
