@@ -153,6 +153,9 @@ describe('songs and chords', () => {
     expect(shapes[0]).toMatchObject({ frets: [null, 3, 2, 0, 1, 0], known: true });
     expect(runCliSync(['voicings', 'Cq']).error).toMatch(/“q” is unknown/);
     expect(runCliSync(['voicings', 'C', '--tuning', 'loose']).error).toMatch(/no tuning “loose”/);
+    // A tuning by its notes: all open strings of D A D G A D are Dsus4.
+    expect(text(['voicings', 'Dsus4', '--tuning', 'DADGAD'])).toMatch(/^Dsus4\n {2}0 0 0 0 0 0 /);
+    expect(text(['voicings', 'C5', '--tuning', 'drop C'])).toMatch(/ 0 0 0 /);
     expect(runCliSync(['voicings', 'C', '--capo', '40']).error).toMatch(/capo at fret 40/);
     expect(runCliSync(['voicings']).error).toMatch(/^Which chord\?/);
   });

@@ -34,6 +34,11 @@ const barText = (song: Song, { expanded, barAnalyses }: SongAnalysis, bar: numbe
   return `  ${place.padEnd(24)} ${chords.padEnd(12)} ${figure.padEnd(3)} ${strain}${trouble}`;
 };
 
+/** Notes that a chord has no string for, each bar's string once. */
+const listMuted = (muted: SongAnalysis['expanded']['mutedStrokes']): readonly string[] => [
+  ...new Set(muted.map(({ bar, string, chord }) => say('cli.song.muted', { bar: bar + 1, string, chord }))),
+];
+
 const forPeople = (song: Song, study: SongAnalysis): string => {
   const { analysis, motifs, expanded } = study;
   return [
@@ -51,7 +56,7 @@ const forPeople = (song: Song, study: SongAnalysis): string => {
         of: totalBars,
       }),
     ),
-    ...expanded.mutedStrokes.map(({ bar, string, chord }) => say('cli.song.muted', { bar: bar + 1, string, chord })),
+    ...listMuted(expanded.mutedStrokes),
   ].join('\n');
 };
 

@@ -3,17 +3,27 @@ import {
   failure,
   createInstrument,
   createProblem,
+  parseTuning,
   success,
   type Instrument,
+  type Tuning,
   type Result,
   message,
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
 import { createUsageError } from '../read-input.ts';
 
-/** The instrument of the flags: a tuning by its key, a capo. */
+/** A tuning by its key, as its notes, or as players say it. */
+const findTuning = (text: string): Tuning | undefined => {
+  const known = TUNINGS.find(({ key }) => key === text);
+  if (known) return known;
+  const written = parseTuning(text);
+  return written.ok ? written.value : undefined;
+};
+
+/** The instrument of the flags: a tuning, a capo. */
 export const parseInstrumentOptions = ({ tuning = 'standard', capo = '0' }: CommandOptions): Result<Instrument> => {
-  const found = TUNINGS.find(({ key }) => key === tuning);
+  const found = findTuning(tuning);
   if (!found)
     return createUsageError(
       message('cli.tuning-unknown', { value: tuning, tunings: TUNINGS.map(({ key }) => key).join(', ') }),

@@ -65,7 +65,8 @@ export const cli = {
   'cli.part': '{number} {taken, select, true {*} other { }} {name}, {count, plural, one {# note} other {# notes}}',
   'cli.part-invalid': '--part needs a number from 1 (not “{value}”).',
   'cli.repeats-invalid': '--repeats needs once or played (not “{value}”).',
-  'cli.tuning-unknown': 'There is no tuning “{value}”. Choose one of: {tunings}.',
+  'cli.tuning-unknown':
+    'There is no tuning “{value}”. Choose one of: {tunings}; or write its notes, as DADGAD, or what players say, as “drop C”.',
   'cli.folder-missing': 'Which folder of Fleet Wren files? wren learn FOLDER --base KEY',
   'cli.sheet-file-missing':
     'Which file? wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--left-handed] [--notes abc|ahc|lasido] [--out FILE]',
