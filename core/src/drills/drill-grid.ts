@@ -2,7 +2,7 @@ import { measureDrill, type DrillContents } from './drill-contents.ts';
 import { message, type Label, type Message } from '../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
 import type { FingeringOptions } from '../fingering/index.ts';
-import { validatePattern, type Digit, type Pattern } from '../pattern/index.ts';
+import { validatePattern, withSoundEndings, type Digit, type Pattern } from '../pattern/index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import { VARIATION_AXES, type VariationAxis, type VariationValue } from './variation-axes.ts';
 
@@ -110,7 +110,7 @@ const createCell = (
     values,
     name,
     coordinates: at,
-    pattern: made.value,
+    pattern: withSoundEndings(made.value),
     digits,
     maxTempo: limit?.maxTempo ?? null,
     difficulty,

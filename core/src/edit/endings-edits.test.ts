@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { valueOrThrow } from '../errors/index.ts';
-import { parseStringNotation } from '../formats/index.ts';
+import { createDrillGrid, findAxes, VARIATION_AXES } from '../drills/index.ts';
+import { parsePattern, parseStringNotation } from '../formats/index.ts';
+import { createLadder } from '../practice/index.ts';
 import { createPattern, findEndings, soundEndings, type Pattern, type Stroke } from '../pattern/index.ts';
 import { ticksPerBar } from '../time/index.ts';
 import { applyPatternEdit, type AnyPatternEdit } from './pattern-edit.ts';
@@ -190,6 +192,33 @@ test('in notes twice as long the endings are twice as long', () => {
   const long = done(two, edit);
   expect(long).toMatchObject({ bars: 8, endings: { times: 2, bars: 2 } });
   expect(soundEndings(long)).toEqual({ times: 2, bars: 2 });
+});
+
+test('an edit that goes to one time through alone gives the endings up, and undo brings them back', () => {
+  const two = withEndings('53..|43..');
+  const { document, inverse } = valueOrThrow(applyPatternEdit(two, { kind: 'remove', ids: ['0/1'] }));
+  expect(document.endings).toBeUndefined();
+  expect(lineOf(document)).toBe('5...|43..|53..|43..');
+  expect(valueOrThrow(applyPatternEdit(document, inverse)).document).toEqual(two);
+});
+
+test('a file that says endings it has not holds bars like any others', () => {
+  const two = withEndings('53..|43..');
+  const other = { ...two, strokes: two.strokes.slice(1) };
+  expect(valueOrThrow(parsePattern(other)).endings).toBeUndefined();
+  expect(valueOrThrow(parsePattern(two)).endings).toEqual(TWO);
+});
+
+test.each(VARIATION_AXES.map(({ key }) => key))('drills by %s say endings only where they have them', (key) => {
+  const two = withEndings('5321|4321');
+  const { cells } = valueOrThrow(createDrillGrid(two, valueOrThrow(findAxes([key]))));
+  for (const { pattern } of cells) if (pattern) expect(soundEndings(pattern)).toEqual(pattern.endings);
+});
+
+test('stages to a figure say endings only where they have them', () => {
+  const two = withEndings('5321|4321');
+  const { stages } = valueOrThrow(createLadder(two, { target: 80 }));
+  for (const { pattern } of stages) expect(soundEndings(pattern)).toEqual(pattern.endings);
 });
 
 test('a pattern without endings is changed as ever', () => {

@@ -11,7 +11,8 @@ import {
 } from '../pattern/index.ts';
 import { setChords } from './chord-edits.ts';
 import { createIdGenerator } from './ids.ts';
-import { applyPatternEdit, type AnyPatternEdit } from './pattern-edit.ts';
+import { applyEdit } from './apply-edit.ts';
+import { PATTERN_DOCUMENT_TYPE, type AnyPatternEdit } from './pattern-edit.ts';
 
 const count = (times: number): readonly number[] => Array.from({ length: times }, (_, index) => index);
 
@@ -148,7 +149,7 @@ const createFollowingEdit = (before: Pattern, after: Pattern): AnyPatternEdit | 
  */
 export const withEndingsFollowed = (pattern: Pattern, change: AnyPatternEdit): AnyPatternEdit => {
   if (!pattern.endings) return change;
-  const done = applyPatternEdit(pattern, change);
+  const done = applyEdit(PATTERN_DOCUMENT_TYPE, pattern, change);
   const following = done.ok ? createFollowingEdit(pattern, done.value.document) : undefined;
   return following ? { kind: 'batch', edits: [change, following] } : change;
 };

@@ -1,10 +1,11 @@
-import type { Problem, Result } from '../errors/index.ts';
+import { success, type Problem, type Result } from '../errors/index.ts';
 import { validateSchoolReference } from '../fingering/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import {
   compareByTimeThenString,
   hasFittingEndings,
+  withSoundEndings,
   validatePattern,
   type BeatSubdivision,
   type ChordChange,
@@ -166,10 +167,21 @@ export const PATTERN_DOCUMENT_TYPE: DocumentType<PatternEdit, Pattern> = {
   validate: problems,
 };
 
+/** The state after an edit without endings that it took away, which come back with the step. */
+const withoutLostEndings = (done: EditedPattern): EditedPattern => {
+  const document = withSoundEndings(done.document);
+  if (document === done.document) return done;
+  const back: PatternEdit = { kind: 'setEndings', endings: done.document.endings };
+  return { document, inverse: { kind: 'batch', edits: [back, done.inverse] } };
+};
+
 /**
  * Applies an edit to a pattern; one that could not stand afterwards is refused with the reasons and the old one stays.
+ * Endings whose times through it made unlike are given up.
  * @example
  * valueOrThrow(applyPatternEdit(createPattern('Roll'), { kind: 'setTempo', tempo: 96 })).document.tempo // => 96
  */
-export const applyPatternEdit = (pattern: Pattern, change: AnyPatternEdit): Result<EditedPattern> =>
-  applyEdit(PATTERN_DOCUMENT_TYPE, pattern, change);
+export const applyPatternEdit = (pattern: Pattern, change: AnyPatternEdit): Result<EditedPattern> => {
+  const done = applyEdit(PATTERN_DOCUMENT_TYPE, pattern, change);
+  return done.ok ? success(withoutLostEndings(done.value)) : done;
+};

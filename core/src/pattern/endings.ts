@@ -62,6 +62,18 @@ export const soundEndings = (pattern: Pattern): Endings | undefined => {
 };
 
 /**
+ * A pattern that says no endings which it has not: where its times through are not alike up to them, it is bars like
+ * any others.
+ * @example
+ * withSoundEndings({ ...createPattern('P', { bars: 3 }), endings: { times: 2, bars: 1 } }).endings // => undefined
+ */
+export const withSoundEndings = (pattern: Pattern): Pattern => {
+  if (!pattern.endings || soundEndings(pattern)) return pattern;
+  const { endings: _endings, ...rest } = pattern;
+  return rest;
+};
+
+/**
  * The shortest endings with which the bars of a pattern are a figure that comes so often; undefined where none are.
  * @example
  * findEndings(createPattern('P', { bars: 4 }), 2) // => { times: 2, bars: 1 }

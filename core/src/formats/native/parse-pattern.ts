@@ -1,7 +1,7 @@
 import { failure, success, type Result } from '../../errors/index.ts';
 import { validateBySchema, type JsonSchema } from '../../schema/index.ts';
 import { validateSchoolReference } from '../../fingering/index.ts';
-import { compareByTimeThenString, validatePattern, type Pattern } from '../../pattern/index.ts';
+import { compareByTimeThenString, validatePattern, withSoundEndings, type Pattern } from '../../pattern/index.ts';
 import { createEnvelopeSchema, parseEnvelope, type FileFormat } from './file-envelope.ts';
 import { migratePattern } from './migrate-pattern.ts';
 import { patternSchema } from './pattern-schema.ts';
@@ -41,7 +41,7 @@ export const parsePattern = (value: unknown): Result<Pattern> => {
   const raw = value as Pattern;
   const pattern: Pattern = { ...raw, strokes: [...raw.strokes].sort(compareByTimeThenString) };
   const problems = [...validatePattern(pattern), ...validateSchoolReference(pattern)];
-  return problems.length > 0 ? failure(...problems.slice(0, MOST)) : success(pattern);
+  return problems.length > 0 ? failure(...problems.slice(0, MOST)) : success(withSoundEndings(pattern));
 };
 
 /**
