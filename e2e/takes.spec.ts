@@ -53,8 +53,9 @@ test('a recording is opened and judged by digit and heard from any time through'
     .poll(() => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.currentTime))
     .toBeGreaterThan(3);
   await page.getByText(say('takes.see-the-hand')).click();
-  const picture = page.getByRole('img', { name: say('hand.picture') });
+  const picture = page.getByRole('img', { name: say('takes.hand-as-played'), exact: true });
   await expect(picture).toBeVisible();
+  await expect(page.getByRole('img', { name: say('takes.hand-as-asked'), exact: true })).toBeVisible();
   // The take begins after .6 s with the thumb on string 5, the fifth line of the picture.
   await page.locator('audio').evaluate((audio: HTMLAudioElement) => {
     audio.pause();

@@ -28,7 +28,7 @@ export {
   type PassAssessment,
   type TakeAssessment,
 } from './assessment/assess-take.ts';
-export { moveHandInTake } from './assessment/hand-in-take.ts';
+export { moveHandAsAsked, moveHandInTake } from './assessment/hand-in-take.ts';
 export { createTimingStrips, type TimingStrip, type TimingPoint } from './assessment/timing-strips.ts';
 export type { ActuatorStatistics, TakeDiagnostic } from './assessment/assessment-context.ts';
 export { summariseWithoutDiagnostics, summariseTake } from './assessment/headline.ts';

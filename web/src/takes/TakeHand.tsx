@@ -1,4 +1,4 @@
-import { moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
+import { moveHandAsAsked, moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useEffect, useMemo, useState, type RefObject } from 'react';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
@@ -32,17 +32,33 @@ const useSoundTime = (audio: TakeHandProps['audio'], motion: HandMotion): number
   return at;
 };
 
-const MovingHand = ({ take: { pattern, judgement }, asked, audio }: TakeHandProps) => {
+/** The hand as it played, and beside it as it was asked to, both at the same moment of the sound. */
+const MovingHands = ({ take: { pattern, judgement }, asked, audio }: TakeHandProps) => {
   const { score, referenceNotes } = asked;
-  const motion = useMemo(() => {
-    const { strokes } = judgement.heard;
-    const last = strokes.reduce((latest, { at }) => Math.max(latest, at ?? 0), 0);
-    return moveHandInTake(score, referenceNotes, judgement.heard, last + AFTER);
+  const { played, wanted } = useMemo(() => {
+    const { heard } = judgement;
+    const seconds = AFTER + heard.strokes.reduce((latest, { at }) => Math.max(latest, at ?? 0), 0);
+    return {
+      played: moveHandInTake(score, referenceNotes, heard, seconds),
+      wanted: moveHandAsAsked(score, referenceNotes, heard, seconds),
+    };
   }, [score, referenceNotes, judgement]);
-  const at = useSoundTime(audio, motion);
+  const at = useSoundTime(audio, played);
   const strings = stringCount(pattern.instrument);
-  if (motion.fingers.length === 0) return <p className="text-soft">{say('hand.nothing')}</p>;
-  return <HandPicture digits={layOutMotion(motion, at, strings)} strings={strings} label={say('hand.picture')} />;
+  if (played.fingers.length === 0) return <p className="text-soft">{say('hand.nothing')}</p>;
+  return (
+    <div className="take-hands">
+      {[
+        { motion: played, label: say('takes.hand-as-played') },
+        { motion: wanted, label: say('takes.hand-as-asked') },
+      ].map(({ motion, label }) => (
+        <figure key={label}>
+          <HandPicture digits={layOutMotion(motion, at, strings)} strings={strings} label={label} />
+          <figcaption aria-hidden="true">{label}</figcaption>
+        </figure>
+      ))}
+    </div>
+  );
 };
 
 /** The hand as it played the take, with its sound; drawn once somebody wants to see it. */
@@ -54,7 +70,7 @@ export const TakeHand = (props: TakeHandProps) => {
       {isOpen && (
         <>
           <p className="text-soft">{say('takes.hand-follows')}</p>
-          <MovingHand {...props} />
+          <MovingHands {...props} />
         </>
       )}
     </details>

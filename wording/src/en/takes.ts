@@ -20,7 +20,10 @@ export const takes = {
   'takes.playback-speed': 'Playback speed',
   'takes.loop-the-selected-pass': 'Loop the selected pass',
   'takes.see-the-hand': 'See the hand play it',
-  'takes.hand-follows': 'The hand plays each note when it was heard. Slow the take down to see what came late.',
+  'takes.hand-follows':
+    'One hand plays each note when it was heard, the other exactly in time at the same pulse. Slow the take down to see what came late.',
+  'takes.hand-as-played': 'As played',
+  'takes.hand-as-asked': 'In time',
   'takes.loop-pass': 'Loop pass',
   'takes.preparing-the-score-more': 'Preparing the score…',
   'takes.analysing-more': 'Analysing…',

@@ -1,7 +1,13 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import { locateFingertip, moveHand } from '../../motion/index.ts';
-import { createPatternReference, createTakeReference, moveHandInTake, type AlignedStroke } from '../index.ts';
+import {
+  createPatternReference,
+  createTakeReference,
+  moveHandAsAsked,
+  moveHandInTake,
+  type AlignedStroke,
+} from '../index.ts';
 
 const { pattern } = valueOrThrow(parseStringNotation('5 3 2 1', { tempo: 60, subdivision: 1, chord: 'Am' }));
 const { score, digits } = createPatternReference(pattern);
@@ -49,4 +55,19 @@ test('a take that is played as asked is the motion of the score, later', () => {
         locateFingertip(asked, actuator, at)?.across ?? NaN,
         6,
       );
+});
+
+test('the hand that was asked plays each note on the pulse, those that were missed too, and none that was not begun', () => {
+  const strokes = heard((asked) => (asked === 6 ? null : 0.1)).map((stroke) =>
+    stroke.asked === 7 ? { ...stroke, at: null, what: 'unplayed' as const } : stroke,
+  );
+  const asked = moveHandAsAsked(score, reference, { strokes }, 9);
+  expect(
+    asked.fingers.map(({ actuator, strokes: own }) => [actuator, own.map(({ at }) => Number(at.toFixed(6)))]),
+  ).toEqual([
+    ['p', [0.5, 4.5]],
+    ['i', [1.5, 5.5]],
+    ['m', [2.5, 6.5]],
+    ['a', [3.5]],
+  ]);
 });

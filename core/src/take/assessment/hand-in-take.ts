@@ -1,7 +1,26 @@
 import { moveHandThrough, type HandMotion, type StruckNote } from '../../motion/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { ReferenceStroke, TakeReference } from '../model/reference.ts';
-import type { TakeAlignment } from '../model/take-alignment.ts';
+import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
+
+type Heard = Pick<TakeAlignment, 'strokes'>;
+
+/** The hand of a take, each stroke at a time of its own; one without a time is left out. */
+const moveHandAt = (
+  score: Score,
+  reference: TakeReference,
+  { strokes }: Heard,
+  seconds: number,
+  timeOf: (stroke: AlignedStroke) => number | null,
+): HandMotion => {
+  const notes = strokes.flatMap((stroke): readonly StruckNote[] => {
+    const { pass, scoreIndex, string, digit } = reference.strokes[stroke.asked] as ReferenceStroke;
+    const at = timeOf(stroke);
+    const tick = pass * score.length + (score.strokes[scoreIndex]?.at ?? 0);
+    return at === null || digit === null ? [] : [{ at, tick, string, digit }];
+  });
+  return moveHandThrough(notes, { seconds, isLoop: false });
+};
 
 /**
  * How the picking hand moved in a take: every stroke that was heard at its own time, what was missed or not played left
@@ -14,16 +33,19 @@ import type { TakeAlignment } from '../model/take-alignment.ts';
  *   4,
  * ).fingers // => []
  */
-export const moveHandInTake = (
-  score: Score,
-  reference: TakeReference,
-  { strokes }: Pick<TakeAlignment, 'strokes'>,
-  seconds: number,
-): HandMotion => {
-  const notes = strokes.flatMap(({ asked, at }): readonly StruckNote[] => {
-    const { pass, scoreIndex, string, digit } = reference.strokes[asked] as ReferenceStroke;
-    const tick = pass * score.length + (score.strokes[scoreIndex]?.at ?? 0);
-    return at === null || digit === null ? [] : [{ at, tick, string, digit }];
-  });
-  return moveHandThrough(notes, { seconds, isLoop: false });
-};
+export const moveHandInTake = (score: Score, reference: TakeReference, heard: Heard, seconds: number): HandMotion =>
+  moveHandAt(score, reference, heard, seconds, ({ at }) => at);
+
+/**
+ * How the picking hand would have moved had every stroke of a take come where the player's own pulse has it, those that
+ * were missed among them: what was asked, beside what was played. `seconds` is the length of the take.
+ * @example
+ * moveHandAsAsked(
+ *   flattenScore(valueOrThrow(parseStringNotation('5 3')).pattern),
+ *   createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3')).pattern), ['p', 'i'], 1),
+ *   { strokes: [] },
+ *   4,
+ * ).fingers // => []
+ */
+export const moveHandAsAsked = (score: Score, reference: TakeReference, heard: Heard, seconds: number): HandMotion =>
+  moveHandAt(score, reference, heard, seconds, ({ what, pulse }) => (what === 'unplayed' ? null : pulse));
