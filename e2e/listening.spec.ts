@@ -134,3 +134,17 @@ test('a tempo changed while playing is taken up without a gap', async ({ page })
   for (const gap of (await gaps()).slice(slow + 2)) expect(gap).toBeCloseTo(0.25, 6);
   expect(Math.max(...(await gaps()))).toBeLessThanOrEqual(0.5 + 1e-6);
 });
+
+test('the hand is heard as slowly as asked, from the first stroke on', async ({ page }) => {
+  const bench = await fourBeats(page);
+  await bench.press('H');
+  await bench.saved();
+  await page.getByRole('link', { name: say('hand.open'), exact: true }).click();
+  await page.getByLabel(say('hand.speed')).selectOption('0.1');
+  await page.getByRole('button', { name: say('common.play') }).click();
+  const sounds = await heard(page, 2);
+  const [first = 0, second = 0] = sounds.filter(({ kind }) => kind === 'string').map(({ when }) => when);
+  // A tenth of 120 is a beat in five seconds, whatever the bench was set to; nothing is counted in.
+  expect(second - first).toBeCloseTo(5, 6);
+  expect(Math.min(...sounds.map(({ when }) => when))).toBeCloseTo(first, 6);
+});

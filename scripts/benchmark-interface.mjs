@@ -115,6 +115,53 @@ for (const count of [16, 64, 256, 1000, 2000, 4000]) {
   await page.evaluate((gone) => fetch(`/api/patterns/${gone}`, { method: 'DELETE' }), id);
 }
 
+/**
+ * Milliseconds of each frame while the hand plays a dense pattern: of script alone, by the browser's own count, and
+ * from one frame to the next.
+ */
+const measureHand = async (seconds) => {
+  const client = await page.context().newCDPSession(page);
+  await client.send('Performance.enable');
+  const scriptSeconds = async () => {
+    const { metrics } = await client.send('Performance.getMetrics');
+    return metrics.find(({ name }) => name === 'ScriptDuration').value;
+  };
+  const before = await scriptSeconds();
+  const { gaps, drawn } = await page.evaluate(
+    (length) =>
+      new Promise((resolve) => {
+        const times = [];
+        const moving = document.querySelector('.hand-stage .posture');
+        let drawn = 0;
+        new MutationObserver(() => (drawn += 1)).observe(moving, { attributes: true, subtree: true });
+        const look = (now) => {
+          times.push(now);
+          if (now - times[0] < 1000 * length) requestAnimationFrame(look);
+          else resolve({ gaps: times.slice(1).map((time, index) => time - times[index]), drawn });
+        };
+        requestAnimationFrame(look);
+      }),
+    seconds,
+  );
+  const script = (1000 * ((await scriptSeconds()) - before)) / gaps.length;
+  await client.detach();
+  return { script, drawn: drawn / gaps.length, gaps: gaps.sort((a, b) => a - b) };
+};
+
+const sixteenths = await open(patternOf(64));
+await page.goto(`${address}/patterns/${sixteenths}/hand`);
+await page.locator('.hand-stage .posture').waitFor();
+await page.locator('.hand-controls select').first().selectOption('1');
+await page.locator('.hand-controls .play').click();
+await page.waitForTimeout(3000);
+const { script: handScript, drawn, gaps } = await measureHand(5);
+console.log(
+  `\nThe hand that plays 64 sixteenths at 100: ${handScript.toFixed(1)} ms of script a frame, ` +
+    `frames ${gaps[gaps.length >> 1].toFixed(1)} ms apart (95 of 100 under ${gaps[Math.floor(0.95 * gaps.length)].toFixed(1)}), ` +
+    `${Math.round(100 * drawn)} % of them drawn anew`,
+);
+await page.evaluate((gone) => fetch(`/api/patterns/${gone}`, { method: 'DELETE' }), sixteenths);
+
 const assets = join(PROJECT_ROOT, 'web', 'dist', 'assets');
 const size = (files) => files.reduce((sum, file) => sum + gzipSync(readFileSync(join(assets, file))).length, 0) / 1024;
 const scripts = readdirSync(assets).filter((file) => file.endsWith('.js'));

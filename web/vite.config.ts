@@ -1,6 +1,7 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 import { refuseCircularChunks } from './refuse-circular-chunks.ts';
+import { withoutCliTexts } from './without-cli-texts.ts';
 
 const conditions = ['fleet-wren-source', ...defaultClientConditions];
 
@@ -10,7 +11,7 @@ const SHARED_BY = 4;
 export default defineConfig({
   // The gallery of components is there in development, and in the build that is tested.
   define: { 'import.meta.env.VITE_GALLERY': JSON.stringify(process.env.VITE_GALLERY === 'true') },
-  plugins: [react(), refuseCircularChunks()],
+  plugins: [react(), withoutCliTexts(), refuseCircularChunks()],
   resolve: { conditions },
   worker: { format: 'es' },
   build: {

@@ -1,7 +1,6 @@
 import type { ComponentType } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { PatternList } from '../patterns/PatternList.tsx';
-import { StudentListScreen } from '../students/StudentListScreen.tsx';
 import { AppShell } from './AppShell.tsx';
 import { ById } from './ById.tsx';
 import { lazyScreen } from './lazy-screen.tsx';
@@ -24,6 +23,7 @@ const HandScreen = lazyScreen(() => import('../hand/HandScreen.tsx'));
 const PatternStand = lazyScreen(() => import('../stand/PatternStand.tsx'));
 const BuildUpSheet = lazyScreen(() => import('../sheets/BuildUpSheet.tsx'));
 const TodayScreen = lazyScreen(() => import('../today/TodayScreen.tsx'));
+const StudentListScreen = lazyScreen(() => import('../students/StudentListScreen.tsx'));
 const StudentReport = lazyScreen(() => import('../report/StudentReport.tsx'));
 const StudentSheet = lazyScreen(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazyScreen(() => import('../students/StudentPage.tsx'));

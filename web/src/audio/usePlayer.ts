@@ -21,6 +21,13 @@ export interface PlayerControls {
   readonly position: () => number | undefined;
 }
 
+interface PlayerOptions {
+  /** Whether what is set here counts for all that is played in this browser. */
+  readonly remembers?: boolean;
+  /** What is other here than as it was last set. */
+  readonly begins?: Partial<PlaybackOptions>;
+}
+
 type Digits = Readonly<Record<string, Digit | null>>;
 
 const programmeFor = (pattern: Pattern, digits: Digits, listening: PlaybackOptions): PlaybackSchedule =>
@@ -36,12 +43,18 @@ const renderSource = async (source: SoundSource, rate: number): Promise<SpokenCl
 };
 
 /**
- * Plays a pattern; edits, tempo and voices are taken up while it plays. Nothing is worked out while it is silent. Where
- * it remembers, what is set here counts for all that is played in this browser.
+ * Plays a pattern; edits, tempo and voices are taken up while it plays. Nothing is worked out while it is silent.
  */
-export const usePlayer = (pattern: Pattern, digits: Digits, remembers = true): PlayerControls => {
+export const usePlayer = (
+  pattern: Pattern,
+  digits: Digits,
+  { remembers = true, begins = {} }: PlayerOptions = {},
+): PlayerControls => {
   const [playing, setPlaying] = useState(false);
-  const [listening, setListening] = useState<PlaybackOptions>(() => useListeningSettings.getState());
+  const [listening, setListening] = useState<PlaybackOptions>(() => ({
+    ...useListeningSettings.getState(),
+    ...begins,
+  }));
   const player = useRef<Player | null>(null);
 
   const getPlayer = useCallback((): Player => {

@@ -104,7 +104,7 @@ const useHeard = (atHand: CurrentStage, byEar: boolean) => {
     () => (tempo === null ? atHand.pattern : { ...atHand.pattern, tempo }),
     [atHand.pattern, tempo],
   );
-  const playing = usePlayer(pattern, EMPTY_FINGERING, false);
+  const playing = usePlayer(pattern, EMPTY_FINGERING, { remembers: false });
   const { listen } = playing;
   useEffect(
     // What the room itself plays would be counted too; a click is told from strings.

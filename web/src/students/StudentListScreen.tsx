@@ -83,7 +83,7 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
 const NOBODY: readonly Student[] = [];
 
 /** The studio's students: what is at hand for each, and who is stuck. */
-export const StudentListScreen = () => {
+const StudentListScreen = () => {
   const { data: students = NOBODY, isSuccess } = useStudents();
   const { data: lines } = useAssignmentList();
   const [past, setPast] = useState(false);
@@ -128,3 +128,5 @@ export const StudentListScreen = () => {
     </div>
   );
 };
+
+export default StudentListScreen;
