@@ -38,6 +38,7 @@ export interface CommandOptions {
   readonly paper?: string;
   readonly large?: boolean;
   readonly 'left-handed'?: boolean;
+  readonly hand?: boolean;
   /** How notes are called on it. */
   readonly notes?: string;
   /** Who plays a take, by which chances, how often, and what a take is judged against. */

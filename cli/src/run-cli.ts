@@ -94,6 +94,7 @@ const FLAGS = {
   paper: { type: 'string' },
   large: { type: 'boolean' },
   'left-handed': { type: 'boolean' },
+  hand: { type: 'boolean' },
   notes: { type: 'string' },
   as: { type: 'string' },
   seed: { type: 'string' },

@@ -25,3 +25,4 @@ export * from './motion/index.ts';
 export * from './skills/index.ts';
 export * from './sheet/chord-diagram-layout.ts';
 export * from './sheet/sheet-facts.ts';
+export * from './sheet/symbol-shapes.ts';

@@ -40,7 +40,7 @@ const listFiles = (words: readonly string[]): Result<readonly string[]> => {
 };
 
 /** What a file of ours puts on a sheet; songs are tried first, patterns say what is wrong. */
-const contentAt = (file: string, look: SheetLayoutOptions): Result<SheetContent> => {
+const contentAt = (file: string, { look, isLeftHanded, showsHand }: Page): Result<SheetContent> => {
   const text = readText(file);
   if (!text.ok) return text;
   const song = parseSongFile(text.value);
@@ -48,7 +48,7 @@ const contentAt = (file: string, look: SheetLayoutOptions): Result<SheetContent>
   const pattern = parsePatternFile(text.value);
   if (!pattern.ok) return pattern;
   if (pattern.value.strokes.length === 0) return failure(createProblem('pattern-empty'));
-  return success(createPatternSheet(pattern.value, look));
+  return success(createPatternSheet(pattern.value, look, { isLeftHanded, showsHand }));
 };
 
 /** How notes are called, by what they are asked for by. */
@@ -76,6 +76,7 @@ interface Page {
   readonly width: EngravingWidth;
   readonly look: SheetLayoutOptions;
   readonly isLeftHanded: boolean | undefined;
+  readonly showsHand: boolean | undefined;
 }
 
 const engrave = async (contents: readonly SheetContent[], { width }: Page): Promise<readonly EngravedSheet[]> => {
@@ -88,7 +89,7 @@ const engrave = async (contents: readonly SheetContent[], { width }: Page): Prom
 const bind = async (words: readonly string[], files: readonly string[], page: Page, name: string | undefined) => {
   if (files.length > MOST_SHEETS)
     return createUsageError(message('cli.sheets-too-many', { most: MOST_SHEETS, value: files.length }));
-  const read = files.map((file) => ({ file, content: contentAt(file, page.look) }));
+  const read = files.map((file) => ({ file, content: contentAt(file, page) }));
   const contents = read.flatMap(({ content }) => (content.ok ? [content.value] : []));
   const problems = read.flatMap(({ file, content }) =>
     content.ok
@@ -125,13 +126,14 @@ export const runSheet = async (words: readonly string[], options: CommandOptions
     size,
     width,
     isLeftHanded,
+    showsHand: options.hand,
     look: { maxStrokesPerSystem: most, naming, isOnSheet: to !== 'mei' },
   };
   const files = listFiles(words);
   if (!files.ok) return files;
   if (words.length > 1 || isFolder(file))
     return to === 'pdf' ? bind(words, files.value, page, name) : createUsageError(message('cli.sheets-pdf-only'));
-  const content = contentAt(file, page.look);
+  const content = contentAt(file, page);
   if (!content.ok) return content;
   if (to === 'mei') return success(await convertToMei(content.value.score));
   const systems = await engraveSystems(content.value.score, width, to === 'pdf');

@@ -16,6 +16,7 @@ import {
   type Voicing,
   type Message,
 } from '@fleet-wren/core';
+import { createHandPictures, type HandPicture } from './hand-pictures.ts';
 
 /** What stands on a sheet: words over the music, tempos to tick, shapes, and the score to be engraved. */
 export interface SheetContent {
@@ -28,6 +29,14 @@ export interface SheetContent {
   readonly score: string;
   /** Names of sections, in the order they begin. */
   readonly sections: readonly string[];
+  /** Moments of the hand, where they are asked for. */
+  readonly hand: readonly HandPicture[];
+}
+
+/** What else stands on a sheet of a pattern. */
+export interface SheetExtras {
+  readonly showsHand?: boolean | undefined;
+  readonly isLeftHanded?: boolean | undefined;
 }
 
 /** What a sheet is laid out for: room in a line, and how notes are called. */
@@ -41,16 +50,23 @@ const called = (voicings: readonly Voicing[], { naming }: SheetLayoutOptions): r
 const said = (remark: Message | null): string | null => remark && sayMessage(remark);
 
 /** A pattern as it stands on a sheet. */
-export const createPatternSheet = (pattern: Pattern, look: SheetLayoutOptions): SheetContent => {
+export const createPatternSheet = (
+  pattern: Pattern,
+  look: SheetLayoutOptions,
+  { showsHand = false, isLeftHanded = false }: SheetExtras = {},
+): SheetContent => {
   const judgement = analysePattern(pattern);
+  const score = flattenScore(pattern);
+  const digits = listDigitsInOrder(pattern, judgement);
   return {
     title: pattern.name,
     facts: listSheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called(listShapes(pattern), look),
-    remark: said(describeLongBars(flattenScore(pattern), look.maxStrokesPerSystem)),
+    remark: said(describeLongBars(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
-    score: exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
+    score: exportMusicXml(score, digits, {}, { ...LOOK, ...look }),
     sections: [],
+    hand: showsHand ? createHandPictures(score, digits, isLeftHanded) : [],
   };
 };
 
@@ -73,5 +89,6 @@ export const createSongSheet = (song: Song, look: SheetLayoutOptions): SheetCont
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),
     sections: song.sections.map(({ name }) => name),
+    hand: [],
   };
 };

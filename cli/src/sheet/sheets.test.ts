@@ -90,6 +90,16 @@ describe('sheets', () => {
     expect(output).not.toContain('font-family="Leipzig"');
   }, 30_000);
 
+  test('moments of the hand stand below the music where they are asked for', async () => {
+    const size = async (...more: readonly string[]): Promise<number> => {
+      const { code, output } = await runCli(['sheet', roll(), '--to', 'pdf', ...more]);
+      expect(code).toBe(0);
+      return (output as Uint8Array).length;
+    };
+    // Every moment is dozens of lines and a sentence.
+    expect(await size('--hand')).toBeGreaterThan((await size()) + 3000);
+  }, 30_000);
+
   describe('several bound together', () => {
     const pagesOf = (output: unknown): string => {
       const text = Buffer.from(output as Uint8Array).toString('latin1');

@@ -1,6 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { failure, createProblem, success, type Problem, type Result } from '@fleet-wren/core';
 import { drawChords } from './draw-chords.ts';
+import type { HandPicture } from './hand-pictures.ts';
 import type { SheetContent } from './sheet-content.ts';
 import { SheetType } from './sheet-type.ts';
 import { createFontChooser, withFaces } from './svg-text.ts';
@@ -96,6 +97,39 @@ const writeHead = (writing: Writing, { title, facts, shapes, tempos, remark }: S
 const sectionsIn = (svg: string, sections: readonly string[]): readonly string[] =>
   svg.includes('class="reh"') ? sections.filter((name) => svg.includes(`>${name}<`)) : [];
 
+/** Pictures of the hand in a row, and points between them. */
+const HAND_ROW = { count: 4, gap: 12, words: 8 } as const;
+
+/** A row of moments of the hand with what happens in each; no row is broken over a page. */
+const writeHandRow = ({ document, draw, type, width }: Writing, row: readonly HandPicture[]): void => {
+  const across = (width - (HAND_ROW.count - 1) * HAND_ROW.gap) / HAND_ROW.count;
+  const [unitsAcross, unitsDown] = sizeOf(row[0]?.svg ?? '');
+  const down = (across * unitsDown) / unitsAcross;
+  document.font(type.open('serif', 0)).fontSize(HAND_ROW.words);
+  const texts = row.map(({ place, words }) => `${place}: ${words}`);
+  const height = down + 6 + Math.max(...texts.map((text) => document.heightOfString(text, { width: across })));
+  if (document.y + height > document.page.height - MARGINS.bottom) document.addPage();
+  const { y } = document;
+  row.forEach(({ svg }, index) => {
+    const x = MARGINS.left + index * (across + HAND_ROW.gap);
+    draw(document, svg, x, y, {
+      width: across,
+      height: down,
+      fontCallback: createFontChooser(type),
+      warningCallback: () => undefined,
+    });
+    document.font(type.open('serif', 0)).fontSize(HAND_ROW.words);
+    document.text(texts[index] ?? '', x, y + down + 4, { width: across });
+  });
+  document.x = MARGINS.left;
+  document.y = y + height + HAND_ROW.gap;
+};
+
+const writeHand = (writing: Writing, pictures: readonly HandPicture[]): void => {
+  for (let from = 0; from < pictures.length; from += HAND_ROW.count)
+    writeHandRow(writing, pictures.slice(from, from + HAND_ROW.count));
+};
+
 type Outline = Pick<Document['outline'], 'addItem'>;
 
 /** A piece where the document stands: what is said of it, then systems that are never broken over a page. */
@@ -122,6 +156,7 @@ const writeSheet = (writing: Writing, { content, systems }: EngravedSheet, outli
     document.x = MARGINS.left;
     document.y = y + height + 6;
   }
+  writeHand(writing, content.hand);
 };
 
 /** Writes below the margin, where nothing may flow on to another page. */

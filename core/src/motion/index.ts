@@ -14,3 +14,5 @@ export {
   type HardestMove,
   type StruckNote,
 } from './hand-motion.ts';
+export { MIRRORED, POSTURE, drawTip, layOutMotion, layOutPosture, stringY, type DrawnDigit } from './posture-layout.ts';
+export { ribbonPath, type Point, type Ribbon } from './ribbon.ts';

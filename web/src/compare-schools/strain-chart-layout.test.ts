@@ -10,12 +10,13 @@ import {
   analyseStringUsage,
   valueOrThrow,
   type Pattern,
+  getSymbolPath,
 } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { CHART_SIZE, layOutStrainChart } from './strain-chart-layout.ts';
 import { layOutLanes } from '../components/finger-lanes/finger-lanes-layout.ts';
 import { layOutDiagram, tickToPoint } from '../components/fingering-diagram/diagram-layout.ts';
-import { getDigitColour, getSymbolPath } from '../components/stroke-symbol/symbol-shapes.ts';
+import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
 import { listPlayedStrings, layOutSustainBars } from '../components/sustain-chart/sustain-chart-layout.ts';
 import {
   WHEEL_SIZE,

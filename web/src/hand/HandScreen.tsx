@@ -1,9 +1,11 @@
 import './hand.scss';
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
+  drawTip,
   findHardestMove,
   fingerWord,
   flattenScore,
+  layOutMotion,
   locateFingertip,
   moveHand,
   stringCount,
@@ -20,7 +22,6 @@ import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { Filmstrip } from '../components/hand-picture/Filmstrip.tsx';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
-import { drawTip, layOutMotion } from '../components/hand-picture/posture-layout.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { usePatternAnalysis } from '../components/pattern-editor/usePatternAnalysis.ts';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';

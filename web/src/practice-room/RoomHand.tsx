@@ -1,10 +1,9 @@
-import { flattenScore, moveHand, stringCount, type Pattern } from '@fleet-wren/core';
+import { flattenScore, layOutMotion, moveHand, stringCount, type Pattern } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import type { PlayerControls } from '../audio/usePlayer.ts';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
 import { Filmstrip } from '../components/hand-picture/Filmstrip.tsx';
-import { layOutMotion } from '../components/hand-picture/posture-layout.ts';
 import { useMotionClock } from '../components/hand-picture/useMotionClock.ts';
 
 /** Still pictures that are shown while nothing plays. */

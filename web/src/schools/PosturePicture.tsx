@@ -1,7 +1,6 @@
 import { say } from '@fleet-wren/wording';
-import type { SchoolGuide } from '@fleet-wren/core';
+import { layOutPosture, type SchoolGuide } from '@fleet-wren/core';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
-import { layOutPosture } from '../components/hand-picture/posture-layout.ts';
 
 /** The picking hand as it waits over the strings in a school: computed from the strings each digit is at home on. */
 export const PosturePicture = ({ guide }: { readonly guide: SchoolGuide }) => (

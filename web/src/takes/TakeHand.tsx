@@ -1,8 +1,7 @@
-import { moveHandAsAsked, moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
+import { layOutMotion, moveHandAsAsked, moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useEffect, useMemo, useState, type RefObject } from 'react';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
-import { layOutMotion } from '../components/hand-picture/posture-layout.ts';
 import { lastStroke, prefersStillness } from '../components/hand-picture/useMotionClock.ts';
 import type { AskedInTake, AssessedTake } from './assessed-take.ts';
 

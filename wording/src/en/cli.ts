@@ -26,7 +26,7 @@ export const cli = {
   'cli.course-week': 'Week {week}: {items} → {chance}%',
   'cli.course-item': '{name} from {tempo} bpm, {minutes} min',
   'cli.sheet.summary':
-    'Export a pattern or a song to print: wren sheet FILE --to pdf|svg|mei [--paper a4|letter] [--large] [--left-handed] [--notes abc|ahc|lasido]; or several, bound as one PDF with cover and contents: wren sheet FILE… or FOLDER --to pdf [--name TITLE]',
+    'Export a pattern or a song to print: wren sheet FILE --to pdf|svg|mei [--paper a4|letter] [--large] [--hand] [--left-handed] [--notes abc|ahc|lasido]; or several, bound as one PDF with cover and contents: wren sheet FILE… or FOLDER --to pdf [--name TITLE]',
   'cli.import.summary':
     'Import a score, MIDI file, tablature or (with --song) a song sheet: wren import FILE [--parts] [--part N] [--bars 1-8] [--repeats played] [--song]; or a whole folder with one report: wren import FOLDER [--out FOLDER]',
   'cli.folder.read':
@@ -69,7 +69,7 @@ export const cli = {
     'There is no tuning “{value}”. Choose one of: {tunings}; or write its notes, as DADGAD, or what players say, as “drop C”.',
   'cli.folder-missing': 'Which folder of Fleet Wren files? wren learn FOLDER --base KEY',
   'cli.sheet-file-missing':
-    'Which file? wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--left-handed] [--notes abc|ahc|lasido] [--out FILE]',
+    'Which file? wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--hand] [--left-handed] [--notes abc|ahc|lasido] [--out FILE]',
   'cli.in-file': '{file}: {problem}',
   'cli.method': 'Method',
   'cli.method-line': '{count, plural, one {# piece} other {# pieces}} for the picking hand',

@@ -1,7 +1,7 @@
-import { ACTUATORS, actuatorOf, type ThumbnailStroke } from '@fleet-wren/core';
+import { ACTUATORS, actuatorOf, type ThumbnailStroke, getSymbolPath } from '@fleet-wren/core';
 import { curveBumpX, line } from 'd3-shape';
 import { memo } from 'react';
-import { getDigitColour, getSymbolPath } from '../stroke-symbol/symbol-shapes.ts';
+import { getDigitColour } from '../stroke-symbol/symbol-shapes.ts';
 
 interface MiniatureProps {
   readonly strokes: readonly ThumbnailStroke[];

@@ -2,8 +2,10 @@ import './filmstrip.scss';
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
   describeScorePosition,
+  layOutMotion,
   listMoments,
   stringCount,
+  type DrawnDigit,
   type HandMoment,
   type HandMotion,
   type Pattern,
@@ -11,7 +13,6 @@ import {
 } from '@fleet-wren/core';
 import { HandPicture } from './HandPicture.tsx';
 import { formatMoment } from './moment-text.ts';
-import { layOutMotion, type DrawnDigit } from './posture-layout.ts';
 
 /** The hand of a moment, who plays larger than who waits. */
 const markPlaying = (digits: readonly DrawnDigit[], { playing }: HandMoment): readonly DrawnDigit[] =>

@@ -1,10 +1,8 @@
 import './hand-picture.scss';
-import type { Digit } from '@fleet-wren/core';
+import { MIRRORED, POSTURE, ribbonPath, stringY, type Digit, type DrawnDigit } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
 import { useLeftHanded } from '../left-handed.ts';
 import { StrokeSymbol } from '../stroke-symbol/StrokeSymbol.tsx';
-import { MIRRORED, POSTURE, stringY, type DrawnDigit } from './posture-layout.ts';
-import { ribbonPath } from './ribbon.ts';
 
 interface StringsProps {
   readonly count: number;

@@ -1,6 +1,6 @@
 import './stroke-symbol.scss';
-import type { Digit, Stroke } from '@fleet-wren/core';
-import { getDigitColour, getSymbolPath } from './symbol-shapes.ts';
+import { getSymbolPath, type Digit, type Stroke } from '@fleet-wren/core';
+import { getDigitColour } from './symbol-shapes.ts';
 
 interface TokenProps {
   readonly digit: Digit | null;

@@ -1,5 +1,12 @@
-import { MOTION_ESTIMATES, locateFingertip, type Actuator, type HandMotion, type SchoolDigit } from '@fleet-wren/core';
+import type { Actuator } from '../pattern/index.ts';
+import { MOTION_ESTIMATES, locateFingertip, type HandMotion } from './hand-motion.ts';
 import type { Point, Ribbon } from './ribbon.ts';
+
+/** A digit of a school, and the strings it is at home on. */
+interface HomeDigit {
+  readonly actuator: Actuator;
+  readonly strings: readonly number[];
+}
 
 /** One digit of the drawn hand. */
 export interface DrawnDigit {
@@ -23,7 +30,11 @@ export const POSTURE = { left: 344, right: 860, top: 148, apart: 53, strings: 6,
 /** Turns a picture of the right hand into one of the left: about the middle of what is seen. */
 export const MIRRORED = 'translate(1188 0) scale(-1 1)';
 
-/** Where a string lies, counted from 1 = highest; more or fewer of them share the same room. */
+/**
+ * Where a string lies in the picture, counted from 1 = highest; more or fewer of them share the same room.
+ * @example
+ * stringY(1) // => 148
+ */
 export const stringY = (string: number, count: number = POSTURE.strings): number =>
   POSTURE.top + ((string - 1) * POSTURE.apart * (POSTURE.strings - 1)) / Math.max(1, count - 1);
 
@@ -42,7 +53,7 @@ const PLACES: Readonly<Record<Actuator, { readonly tip: number; readonly knuckle
 const isThumb = (actuator: Actuator): boolean => actuator === 'p' || actuator === 'pick';
 
 /** The string a digit waits on: of the bass strings the middle one, else the one nearest the fingers' own. */
-const waitingString = ({ actuator, strings }: SchoolDigit): number => {
+const waitingString = ({ actuator, strings }: HomeDigit): number => {
   if (actuator === 'p' || actuator === 'pick') return strings[Math.floor(strings.length / 2)] ?? 5;
   const usual = { i: 3, m: 2, a: 1, c: 1 }[actuator];
   return strings.includes(usual) ? usual : (strings[0] ?? usual);
@@ -72,8 +83,12 @@ const freeFingers = (known: ReadonlySet<Actuator>) =>
 /** Drawn from the back to the front: the little finger first, the thumb over all. */
 const DEPTH: readonly Actuator[] = ['c', 'a', 'm', 'i', 'pick', 'p'];
 
-/** The digits of a school as they wait on their strings, from the back to the front; those it leaves out rest. */
-export const layOutPosture = (digits: readonly SchoolDigit[]): readonly DrawnDigit[] => {
+/**
+ * The digits of a school as they wait on their strings, from the back to the front; those it leaves out rest.
+ * @example
+ * layOutPosture([{ actuator: 'p', strings: [6, 5, 4] }]).filter(({ plays }) => plays).length // => 1
+ */
+export const layOutPosture = (digits: readonly HomeDigit[]): readonly DrawnDigit[] => {
   const playing = digits.map((digit) =>
     drawDigit(digit.actuator, onString(digit.actuator, waitingString(digit)), true),
   );
@@ -85,13 +100,25 @@ export const layOutPosture = (digits: readonly SchoolDigit[]): readonly DrawnDig
 /** How far a tip that is lifted by a millimetre is drawn back towards its knuckle, in units of the picture. */
 const LIFT = 2.4;
 
-/** Where a fingertip is drawn: millimetres across the strings in the picture's units, lifted ones drawn back. */
+/**
+ * Where a fingertip is drawn: millimetres across the strings in the picture's units, lifted ones drawn back.
+ * @example
+ * drawTip('i', 0, 0, 6) // => { x: 505, y: 148 }
+ */
 export const drawTip = (actuator: Actuator, across: number, above: number, strings: number): Point => ({
   x: PLACES[actuator].tip + (isThumb(actuator) ? -0.4 : 1) * LIFT * above,
   y: stringY(1 + across / MOTION_ESTIMATES.spacing, strings),
 });
 
-/** The hand at a time of a pattern, in seconds, from the back to the front; digits that do not play rest. */
+/**
+ * The hand at a time of a pattern, in seconds, from the back to the front; digits that do not play rest.
+ * @example
+ * layOutMotion(
+ *   moveHand(flattenScore(valueOrThrow(parseStringNotation('5 3')).pattern), ['p', 'i']),
+ *   0,
+ *   6,
+ * ).length // => 4
+ */
 export const layOutMotion = (motion: HandMotion, at: number, strings: number): readonly DrawnDigit[] => {
   const playing = motion.fingers.flatMap(({ actuator }): readonly DrawnDigit[] => {
     const found = locateFingertip(motion, actuator, at);

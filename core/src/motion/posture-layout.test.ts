@@ -1,4 +1,4 @@
-import { SCHOOL_GUIDES } from '@fleet-wren/core';
+import { SCHOOL_GUIDES } from '../library/index.ts';
 import { ribbonPath } from './ribbon.ts';
 import { POSTURE, layOutPosture, stringY } from './posture-layout.ts';
 

@@ -1,5 +1,8 @@
-import { flattenScore, moveHand, parseStringNotation, valueOrThrow, type Digit } from '@fleet-wren/core';
-import { POSTURE, layOutMotion, stringY } from './posture-layout.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
+import type { Digit } from '../pattern/index.ts';
+import { flattenScore } from '../score/index.ts';
+import { POSTURE, layOutMotion, moveHand, stringY } from './index.ts';
 
 const motionOf = (text: string, digits: readonly Digit[]) => {
   const { pattern } = valueOrThrow(parseStringNotation(text, { tempo: 60 }));

@@ -1,0 +1,102 @@
+import { say, sayMessage } from '@fleet-wren/wording';
+import {
+  MIRRORED,
+  POSTURE,
+  describeScorePosition,
+  fingerWord,
+  getSymbolPath,
+  layOutMotion,
+  listMoments,
+  moveHand,
+  ribbonPath,
+  stringCount,
+  stringY,
+  type Digit,
+  type DrawnDigit,
+  type HandMoment,
+  type Score,
+} from '@fleet-wren/core';
+
+/** A moment of the hand: its picture, and what happens in it. */
+export interface HandPicture {
+  readonly svg: string;
+  readonly place: string;
+  readonly words: string;
+}
+
+/** Moments on a sheet: two rows of four. */
+const MOMENTS = 8;
+
+/** Colours on paper, as on the sheets of the screen. */
+const INK = { hand: '#f2e8da', line: '#1d1a17', string: '#a89f90', soft: '#55504a', paper: '#ffffff' } as const;
+const COLOURS: Readonly<Record<Digit, string>> = {
+  p: '#3d4c9a',
+  i: '#0e7a66',
+  m: '#94590a',
+  a: '#96336b',
+  c: '#51606b',
+  down: '#a1431d',
+  up: '#a1431d',
+};
+
+/** Back of the hand and forearm, as in the picture on screen. */
+const PALM =
+  'M560 378C558 346 604 314 644 310C682 306 698 322 706 342C740 388 804 424 862 466L862 560L700 560C662 510 626 468 608 436C590 420 562 402 560 378Z';
+
+const drawStrings = (count: number): string =>
+  Array.from({ length: count }, (_, index) => {
+    const y = stringY(index + 1, count);
+    const width = 1.6 + index * 0.5;
+    return `<line x1="${POSTURE.left}" x2="${POSTURE.right}" y1="${y}" y2="${y}" stroke="${INK.string}" stroke-width="${width}"/>`;
+  }).join('');
+
+const outline = (path: string): string =>
+  `<path d="${path}" fill="${INK.hand}" stroke="${INK.line}" stroke-width="2.5"/>`;
+
+/** A fingertip: filled on its string, hollow above it, larger where it plays. */
+const drawTip = ({ actuator, tip, isFree, plays }: DrawnDigit, isPlaying: boolean): string => {
+  if (!plays) return '';
+  const digit: Digit = actuator === 'pick' ? 'down' : actuator;
+  const [fill, edge] = isFree ? [INK.paper, COLOURS[digit]] : [COLOURS[digit], INK.paper];
+  const path = getSymbolPath(digit, isPlaying ? 21 : 15);
+  return `<path d="${path}" transform="translate(${tip.x} ${tip.y})" fill="${fill}" stroke="${edge}" stroke-width="2.5"/>`;
+};
+
+const drawHand = (digits: readonly DrawnDigit[], moment: HandMoment, strings: number, isMirrored: boolean): string => {
+  const [x, y, width, height] = POSTURE.view.split(' ').map(Number) as [number, number, number, number];
+  const isPlaying = ({ actuator }: DrawnDigit): boolean => moment.playing.some((one) => one.actuator === actuator);
+  const content = [
+    drawStrings(strings),
+    outline(PALM),
+    ...digits.map(({ ribbon }) => outline(ribbonPath(ribbon))),
+    ...digits.map((digit) => drawTip(digit, isPlaying(digit))),
+  ].join('');
+  const turned = isMirrored ? `<g transform="${MIRRORED}">${content}</g>` : content;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><g transform="translate(${-x} ${-y})">${turned}</g></svg>`;
+};
+
+const sayMoment = ({ playing, waiting }: HandMoment): string => {
+  const played = playing.map(({ actuator, string }) =>
+    say('hand.plays', { finger: sayMessage(fingerWord(actuator)), string }),
+  );
+  const ready = waiting.map(({ actuator, string }) =>
+    say('hand.waits', { finger: sayMessage(fingerWord(actuator)), string }),
+  );
+  return [played.join(', '), ready.join(', ')].filter(Boolean).join('; ');
+};
+
+/** Moments of the hand that plays a score, as pictures; none where no digit is known. */
+export const createHandPictures = (
+  score: Score,
+  digits: readonly (Digit | null)[],
+  isMirrored: boolean,
+): readonly HandPicture[] => {
+  const motion = moveHand(score, digits);
+  if (motion.fingers.length === 0) return [];
+  const strings = stringCount(score.instrument);
+  return listMoments(motion, MOMENTS).map((moment) => ({
+    svg: drawHand(layOutMotion(motion, moment.at, strings), moment, strings, isMirrored),
+    place: sayMessage(describeScorePosition(score, moment.tick)),
+    words: sayMoment(moment),
+  }));
+};
