@@ -38,8 +38,8 @@ const write = (points: readonly Point[]): string =>
  * The outline of a tapered finger: along one side, round the tip and back along the other. It is open at the knuckle,
  * where the finger grows out of the hand.
  * @example
- * ribbonPath({ from: { x: 0, y: 0 }, bend: { x: 50, y: 0 }, to: { x: 100, y: 0 }, widths: [20, 10] }).startsWith('M0.0')
- * // => true
+ * ribbonPath({ from: { x: 0, y: 0 }, bend: { x: 5, y: 0 }, to: { x: 9, y: 0 }, widths: [2, 1] }).slice(0, 8)
+ * // => 'M0.0 1.0'
  */
 export const ribbonPath = (ribbon: Ribbon): string => {
   const sides = Array.from({ length: PIECES + 1 }, (_, index) => edgesAt(ribbon, index / PIECES));
