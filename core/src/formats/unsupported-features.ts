@@ -44,9 +44,11 @@ const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>>
 };
 
 /** What of a score a format has no place for. */
-const unkept = ({ strokes }: Score, format: ExportFormat): readonly Message[] =>
+const unkept = ({ strokes, endings }: Score, format: ExportFormat): readonly Message[] =>
   [
     ...(format === 'midi' ? ['digits', 'chords'] : []),
+    // They are written out there.
+    ...(endings && (format === 'midi' || format === 'tab') ? ['endings'] : []),
     ...MARKS.filter((mark) => WITHOUT[format].includes(mark) && strokes.some((stroke) => stroke[mark])),
   ].map((mark) => message('format-mark.name', { mark }));
 

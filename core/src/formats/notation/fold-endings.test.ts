@@ -6,6 +6,8 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { createPattern, soundEndings, type Pattern, type Stroke } from '../../pattern/index.ts';
 import { flattenScore } from '../../score/index.ts';
 import { exportAbc, exportLilypond, exportMidi, exportMusicXml, importMidi, importMusicXml } from '../index.ts';
+import { sayProblem } from '@fleet-wren/wording';
+import { listUnsupportedFeatures, type ExportFormat } from '../unsupported-features.ts';
 import { parseAbc } from '../abc/parse-abc.ts';
 import { convertToPattern } from '../parsed-music/to-pattern.ts';
 import { parsePatternFile } from '../native/parse-pattern.ts';
@@ -114,6 +116,14 @@ test('LilyPond gets a repeat with alternatives', () => {
   const source = exportLilypond(flattenScore(pattern), none(pattern));
   expect(source.match(/\\repeat volta 2/g)).toHaveLength(source.match(/\\alternative/g)?.length ?? 0);
   expect(source).toContain('\\alternative');
+});
+
+test('formats that write it out say so', () => {
+  const said = (format: ExportFormat) =>
+    listUnsupportedFeatures(flattenScore(twoTimes()), format).map(sayProblem).join(' ');
+  expect(said('tab')).toMatch(/repeats with endings/);
+  expect(said('midi')).toMatch(/repeats with endings/);
+  expect(said('musicxml') + said('abc') + said('lilypond')).not.toMatch(/endings/);
 });
 
 test('MIDI holds it as it is played', () => {
