@@ -134,6 +134,7 @@ export const ERRORS = {
   'times-from-columns': { status: 200 },
   'tuning-unknown': { status: 200 },
   'marks-left-out': { status: 200 },
+  'lines-left-out': { status: 200 },
   'beats-unwritten': { status: 200 },
   'format-keeps-no': { status: 200 },
   'muted-left-out': { status: 200 },

@@ -158,6 +158,8 @@ export const errors = {
   'error.file-damaged': 'The file cannot be opened: {reason} Nothing was imported.',
   'error.times-from-columns': 'Note times come from the column spacing, {parts} per beat.',
   'error.tuning-unknown': 'The string names match no known tuning; {tuning} was assumed.',
+  'error.lines-left-out':
+    '{value, plural, one {One line} other {# lines}} before the first chords {value, plural, one {was} other {were}} left out: {lines}{value, plural, =1 {} =2 {} =3 {} other { and more}}.',
   'error.marks-left-out': '{value, plural, one {# marking was} other {# markings were}} skipped: {names}.',
   'error.beats-unwritten':
     'At {where}: this rhythm does not fit notes or a single tuplet; the notes have no written value.',

@@ -49,6 +49,8 @@ export interface ChordChart {
   readonly sections: readonly ChartSection[];
   /** The order the sections are played in; one that is only named again is played again. */
   readonly form: readonly ChartFormEntry[];
+  /** Lines before the first section that are neither its title nor a heading, as they stand. */
+  readonly unread: readonly string[];
 }
 
 const CHART_LIMITS = { characters: 20_000, bars: 400, problems: 20, chords: 16, lyrics: 200, title: 120 } as const;
@@ -72,6 +74,7 @@ interface ChartParserState {
   readonly problems: Problem[];
   /** Lines that are neither chords nor words of anything: a title, an author, or no chart at all. */
   readonly loose: { readonly line: number; readonly token: ChartToken }[];
+  readonly unread: string[];
 }
 
 /** Says what is no chord, where, and what it may have been meant for. */
@@ -272,6 +275,7 @@ const addText = (reading: ChartParserState, text: string, line: number): void =>
     .forEach((token) => reading.loose.push({ line, token }));
   if (reading.loose.length === 1 && reading.heading.title === undefined)
     reading.heading = { ...reading.heading, title: text.trim().slice(0, CHART_LIMITS.title) };
+  else reading.unread.push(text.trim());
 };
 
 /** Reads one line; says whether the next one, its words, is read with it. */
@@ -356,7 +360,7 @@ export const parseChart = (text: string): Result<ChordChart> => {
         most: message('size.characters', { count: CHART_LIMITS.characters }),
       }),
     );
-  const reading: ChartParserState = { heading: {}, sections: [], form: [], problems: [], loose: [] };
+  const reading: ChartParserState = { heading: {}, sections: [], form: [], problems: [], loose: [], unread: [] };
   parseLines(text.replace(/\r\n?/g, '\n').split('\n'), reading);
   if (reading.problems.length > 0) return failure(...reading.problems);
   for (const section of reading.sections) resolveSection(reading, section);
@@ -374,5 +378,6 @@ export const parseChart = (text: string): Result<ChordChart> => {
     heading: reading.heading,
     sections: sections.map(({ name, bars: all, repeatCount }) => ({ name, bars: all, repeatCount })),
     form: formOf(reading, sections),
+    unread: reading.unread,
   });
 };

@@ -38,6 +38,7 @@ describe('chords above words', () => {
       'Verse 1: G “Slowly over the” | D “water” | Em “lanterns are” | C “lit”',
       'CHORUS: C “Oh,” | G “ferry me home”',
     ]);
+    expect(read(...sheet).unread).toEqual(['Words and music: Nell Sluice']);
   });
 
   // Names of parts in these languages, from memory.

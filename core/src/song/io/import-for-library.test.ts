@@ -9,7 +9,15 @@ import {
   type ImportTools,
 } from '../../formats/index.ts';
 import { flattenScore } from '../../score/index.ts';
-import { createSongFromChart, importForLibrary, parseChart, prepareSongExport, serialiseSong } from '../index.ts';
+import { sayProblem } from '@fleet-wren/wording';
+import {
+  createSongFromChart,
+  importForLibrary,
+  importSongOrChart,
+  parseChart,
+  prepareSongExport,
+  serialiseSong,
+} from '../index.ts';
 
 const TOOLS: ImportTools = { createParser: () => new SaxesParser(), unzip: () => ({}) };
 
@@ -56,4 +64,14 @@ test('what is wanted is read: a short score as a song, the first bars of a long 
   expect(asSong.kind === 'song' && asSong.song.sections.flatMap(({ bars }) => bars)).toHaveLength(1);
   const asPattern = valueOrThrow(read('a.musicxml', LONG_XML, 'pattern'));
   expect(asPattern.kind === 'pattern' && asPattern.pattern.bars).toBeGreaterThan(0);
+});
+
+test('lines of a song sheet that have no place are named', () => {
+  const sheet = 'Low water\nWords: Nell Sluice\nSlowly, with feeling\n\nVerse\nG     D\nlow   water\n';
+  const bytes = new TextEncoder().encode(sheet);
+  const read = valueOrThrow(importSongOrChart({ name: 'low.txt', bytes }, TOOLS));
+  expect(read.song.name).toBe('Low water');
+  expect(read.remarks.map(sayProblem)).toEqual([
+    '2 lines before the first chords were left out: “Words: Nell Sluice”, “Slowly, with feeling”.',
+  ]);
 });

@@ -1,4 +1,4 @@
-import { failure, success, type Problem, type Result } from '../../errors/index.ts';
+import { createProblem, failure, success, type Problem, type Result } from '../../errors/index.ts';
 import {
   decodeText,
   detectFileType,
@@ -7,7 +7,7 @@ import {
   type ImportTools,
   type SourceFile,
 } from '../../formats/index.ts';
-import { parseChart } from '../chart/read-chart.ts';
+import { parseChart, type ChordChart } from '../chart/read-chart.ts';
 import { createSongFromChart } from './song-from-chart.ts';
 import { createSongFromScore, type ImportedSong } from './song-from-score.ts';
 
@@ -20,12 +20,29 @@ export interface SongImport extends ImportedSong {
 /** Whether a text without notes was meant for chords: a chart says what it could not read of them. */
 const isMeantForChart = (problems: readonly Problem[]): boolean => problems.some(({ code }) => code !== 'chart-empty');
 
+/** Lines that are named of those that were left out, and letters of each. */
+const NAMED = { lines: 3, letters: 60 } as const;
+
+const unreadRemarks = ({ unread }: ChordChart): readonly Problem[] =>
+  unread.length === 0
+    ? []
+    : [
+        createProblem('lines-left-out', {
+          value: unread.length,
+          lines: unread
+            .slice(0, NAMED.lines)
+            .map((line) => `“${line.slice(0, NAMED.letters)}”`)
+            .join(', '),
+        }),
+      ];
+
 /** The song of a chord chart or a song sheet that is a file. */
 const importChart = ({ name, bytes }: SourceFile): Result<SongImport> => {
   const chart = parseChart(decodeText(bytes));
   if (!chart.ok) return failure(...chart.problems);
   const made = createSongFromChart(chart.value, name.replace(/\.[^.]*$/, ''));
-  return made.ok ? success({ song: made.value, remarks: [], parts: [], part: 0 }) : failure(...made.problems);
+  if (!made.ok) return failure(...made.problems);
+  return success({ song: made.value, remarks: unreadRemarks(chart.value), parts: [], part: 0 });
 };
 
 /**
