@@ -56,7 +56,7 @@ export const useCurrentStage = (item: PracticeRoomItem, waiting: PracticeRoomSta
     const stage = plan.stages[progress.stage];
     const made = findStage(ladder, stage?.key);
     const tempo = stage ? progress.tempo : target;
-    const played = patternOfStage(made, stage?.gate, pattern);
+    const played = patternOfStage(ladder, stage?.key, stage?.gate, pattern);
     return {
       progress,
       name: stage?.name ?? say('practice.learned-play-it-clean-twice-to'),

@@ -60,14 +60,16 @@ interface AtHandProps {
   readonly item: Assignment;
   readonly progress: PracticeProgress;
   readonly stage: LadderStage | undefined;
+  /** The whole figure with its digits. */
+  readonly whole: Pattern;
   readonly paper: PrintSettings;
 }
 
-const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
+const AtHand = ({ item, progress, stage, whole, paper }: AtHandProps) => {
   const planned = item.plan.stages[progress.stage];
   const gate = getRequiredStreak(item.plan, progress);
   // A stage of the teacher's own is the whole figure.
-  const played = stage ? stage.pattern : item.pattern;
+  const played = stage ? stage.pattern : whole;
   const figure = played.strokes.length > 0 ? played : undefined;
   return (
     <section className="sheet-item">
@@ -102,7 +104,8 @@ const Item = ({ item, paper }: { readonly item: Assignment; readonly paper: Prin
   if (!progress || !ladder) return null;
   const key = item.plan.stages[progress.stage]?.key;
   const stage = ladder.ok ? ladder.value.stages.find((one) => one.key === key) : undefined;
-  return <AtHand item={item} progress={progress} stage={stage} paper={paper} />;
+  const whole = ladder.ok ? ladder.value.whole : pattern;
+  return <AtHand item={item} progress={progress} stage={stage} whole={whole} paper={paper} />;
 };
 
 /** What hurts is on no sheet: only that it waits, and for what. */

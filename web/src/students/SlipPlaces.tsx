@@ -15,7 +15,7 @@ import { scaleLinear } from 'd3-scale';
 import { useMemo } from 'react';
 import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
-import { findStage, patternOfStage, useLadder } from '../workers/useLadder.ts';
+import { patternOfStage, useLadder } from '../workers/useLadder.ts';
 
 /** Places that are named. */
 const NAMED = 3;
@@ -104,7 +104,7 @@ export const SlipPlaces = ({ item, progress }: { readonly item: Assignment; read
   const stage = plan.stages[progress.stage];
   const places = stage ? findSlipPlaces(progress.slipPlaces, stage.key) : [];
   if (!stage || places.length === 0) return null;
-  const played = patternOfStage(findStage(value?.ok ? value.value : undefined, stage.key), stage.gate, pattern);
+  const played = patternOfStage(value?.ok ? value.value : undefined, stage.key, stage.gate, pattern);
   return (
     <section aria-label={say('students.slips')}>
       <h4 className="ladder-title">{say('students.slips')}</h4>

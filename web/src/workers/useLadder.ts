@@ -27,6 +27,13 @@ export const useLadder = ({ pattern, target, way, hand }: LadderRequest): Worker
 export const findStage = (ladder: PracticeLadder | undefined, key: string | undefined): LadderStage | undefined =>
   ladder?.stages.find((stage) => stage.key === key);
 
-/** What is played in a stage: its own figure, or the whole where it has none. */
-export const patternOfStage = (made: LadderStage | undefined, gate: number | undefined, whole: Pattern): Pattern =>
-  made && (made.pattern.strokes.length > 0 || gate === 0) ? made.pattern : whole;
+/** What is played in a stage: its own figure, or the whole where it has none; with digits as soon as they are known. */
+export const patternOfStage = (
+  ladder: PracticeLadder | undefined,
+  key: string | undefined,
+  gate: number | undefined,
+  whole: Pattern,
+): Pattern => {
+  const made = findStage(ladder, key);
+  return made && (made.pattern.strokes.length > 0 || gate === 0) ? made.pattern : (ladder?.whole ?? whole);
+};

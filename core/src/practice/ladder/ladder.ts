@@ -41,6 +41,8 @@ export interface TargetTempoWarning {
 
 /** The way from a pattern seen for the first time to its tempo. */
 export interface PracticeLadder {
+  /** The whole pattern with the digits that play it: what is kept up when all is learned. */
+  readonly whole: Pattern;
   readonly stages: readonly LadderStage[];
   readonly skippedStages: readonly SkippedStage[];
   readonly target: number;
@@ -148,6 +150,7 @@ export const createLadder = (given: Pattern, aim: LadderOptions): Result<Practic
   // What the whole cannot reach is no aim for its parts either.
   const within = Math.min(target, wholeTempo(analysis.limit?.maxTempo ?? target));
   return success({
+    whole: pattern,
     stages: stages.map((stage, index) => addTempos(stage, stages[index + 1], within, hand)),
     skippedStages: leftOut,
     target,

@@ -3,7 +3,7 @@ import type { PassSlip } from '@fleet-wren/core';
 import { ListenButton, ListeningBar } from '../listening/ListeningBar.tsx';
 import { useListener } from '../../listening/useListener.ts';
 import { classifyPass } from '../../listening/listening-text.ts';
-import { patternOfStage, findStage, useLadder } from '../../workers/useLadder.ts';
+import { patternOfStage, useLadder } from '../../workers/useLadder.ts';
 
 interface LessonEarProps {
   readonly item: Assignment;
@@ -20,7 +20,7 @@ interface LessonEarProps {
 export const LessonListener = ({ item, stage, tempo, gate, count, correct }: LessonEarProps) => {
   const { pattern, target, way, plan } = item;
   const { value } = useLadder({ pattern, target, way, hand: plan.hand });
-  const played = patternOfStage(findStage(value?.ok ? value.value : undefined, stage), gate, pattern);
+  const played = patternOfStage(value?.ok ? value.value : undefined, stage, gate, pattern);
   const ear = useListener(tempo === null ? played : { ...played, tempo }, plan.hand, (event) => {
     const counted = classifyPass(event, tempo);
     if (counted) count(counted, event.kind === 'cycle' ? event.slip : undefined);
