@@ -1,9 +1,9 @@
-import { say, sayMessage } from '@fleet-wren/wording';
+import { sayMessage } from '@fleet-wren/wording';
 import {
   MIRRORED,
   POSTURE,
+  describeMoment,
   describeScorePosition,
-  fingerWord,
   getSymbolPath,
   layOutMotion,
   listMoments,
@@ -75,15 +75,11 @@ const drawHand = (digits: readonly DrawnDigit[], moment: HandMoment, strings: nu
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><g transform="translate(${-x} ${-y})">${turned}</g></svg>`;
 };
 
-const sayMoment = ({ playing, waiting }: HandMoment): string => {
-  const played = playing.map(({ actuator, string }) =>
-    say('hand.plays', { finger: sayMessage(fingerWord(actuator)), string }),
-  );
-  const ready = waiting.map(({ actuator, string }) =>
-    say('hand.waits', { finger: sayMessage(fingerWord(actuator)), string }),
-  );
-  return [played.join(', '), ready.join(', ')].filter(Boolean).join('; ');
-};
+const sayMoment = (moment: HandMoment): string =>
+  describeMoment(moment)
+    .map((part) => part.map(sayMessage).join(', '))
+    .filter(Boolean)
+    .join('; ');
 
 /** Moments of the hand that plays a score, as pictures; none where no digit is known. */
 export const createHandPictures = (

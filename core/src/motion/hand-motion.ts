@@ -1,4 +1,5 @@
-import { ACTUATORS, actuatorOf, type Actuator, type Digit } from '../pattern/index.ts';
+import { message, type Message } from '../message/index.ts';
+import { ACTUATORS, actuatorOf, fingerWord, type Actuator, type Digit } from '../pattern/index.ts';
 import { tickToSeconds, type Score } from '../score/index.ts';
 import {
   PEAK_TO_MEAN_SPEED,
@@ -292,6 +293,17 @@ export interface HandMoment {
   readonly playing: readonly { readonly actuator: Actuator; readonly string: number }[];
   readonly waiting: readonly { readonly actuator: Actuator; readonly string: number }[];
 }
+
+/**
+ * What happens at a moment: who plays which string, then who is on its string already.
+ * @example
+ * describeMoment({ at: 0, tick: 0, playing: [{ actuator: 'p', string: 5 }], waiting: [] }).map(({ length }) => length)
+ * // => [1, 0]
+ */
+export const describeMoment = ({ playing, waiting }: HandMoment): readonly [played: Message[], ready: Message[]] => [
+  playing.map(({ actuator, string }) => message('hand.plays', { finger: fingerWord(actuator), string })),
+  waiting.map(({ actuator, string }) => message('hand.waits', { finger: fingerWord(actuator), string })),
+];
 
 /** The string a digit plays next at or after a tick. */
 const nextString = ({ strokes }: FingerMotion, tick: number): number =>

@@ -1,6 +1,7 @@
 export { minimalJerk, type FingertipPlace, type PathSegment } from './finger-path.ts';
 export {
   MOTION_ESTIMATES,
+  describeMoment,
   findHardestMove,
   listMoments,
   locateFingertip,
