@@ -36,8 +36,11 @@ const readStems = (svg: string): readonly Stem[] =>
 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 
-const reachOf = (letters: string, size: number): number =>
-  (sum([...letters.trim()].map((one) => HALF_WIDTHS[one] ?? HALF_WIDTH)) + TYPE.air) * size;
+/** Half the width of digits that stand beside one another. */
+export const halfWidthOfDigits = (letters: string, size: number): number =>
+  sum([...letters.trim()].map((one) => HALF_WIDTHS[one] ?? HALF_WIDTH)) * size;
+
+const reachOf = (letters: string, size: number): number => halfWidthOfDigits(letters, size) + TYPE.air * size;
 
 const isStruck = ({ x, baseline, size, reach }: Letters, stem: Stem): boolean =>
   Math.abs(stem.x - x) < reach - 1 &&

@@ -1,4 +1,5 @@
 import type { Score } from '../../score/index.ts';
+import { clearChordsOfFingers } from './clear-chords.ts';
 import { clearFingersOfStems } from './clear-stems.ts';
 import { withUsualSigns } from './usual-signs.ts';
 import { splitLongBars } from './split-long-bars.ts';
@@ -110,9 +111,10 @@ const widenSectionNames = (svg: string): string =>
 
 /**
  * A picture by the engraver, mended where our type and our digits need it: boxes wide enough, digits beside the stems,
- * accidentals of chord names in usual type.
+ * accidentals of chord names in usual type, chord names clear of digits.
  * @example
  * refineEngraving('<g class="reh"><rect x="100" y="0" height="9" width="4000"></rect>')
  * // => '<g class="reh"><rect x="-106" y="0" height="9" width="4411"></rect>'
  */
-export const refineEngraving = (svg: string): string => clearFingersOfStems(widenSectionNames(withUsualSigns(svg)));
+export const refineEngraving = (svg: string): string =>
+  clearChordsOfFingers(clearFingersOfStems(widenSectionNames(withUsualSigns(svg))));
