@@ -1,6 +1,7 @@
 import type { PaperSettings } from '@fleet-wren/contract';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useUpdateSettings, useSettings } from '../api/settings.ts';
+import { useShownAtOnce } from '../components/useShownAtOnce.ts';
 
 /** How sheets are printed; remembered with the studio, but for whom they are. */
 export interface PrintSettings extends Required<PaperSettings> {
@@ -26,10 +27,13 @@ export const usePrintSettings = () => {
   const { paper: kept, leftHanded = false } = useSettings();
   const [student, setStudent] = useState('');
   const { mutate } = useUpdateSettings();
-  const paper: PrintSettings = { ...USUAL, leftHanded, ...kept, student };
+  const known = useMemo((): PrintSettings => ({ ...USUAL, leftHanded, ...kept }), [leftHanded, kept]);
+  const [shown, show] = useShownAtOnce(known);
   const change = ({ student: name, ...part }: Partial<PrintSettings>): void => {
     if (name !== undefined) setStudent(name);
-    if (Object.keys(part).length > 0) mutate((settings) => ({ ...settings, paper: { ...settings.paper, ...part } }));
+    if (Object.keys(part).length === 0) return;
+    show({ ...shown, ...part });
+    mutate((settings) => ({ ...settings, paper: { ...settings.paper, ...part } }));
   };
-  return { paper, change };
+  return { paper: { ...shown, student }, change };
 };
