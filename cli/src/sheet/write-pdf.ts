@@ -34,7 +34,7 @@ export interface PdfOptions {
   readonly binding?: Binding;
 }
 
-/** What is bound together: what stands on the cover, and how many pieces of how many kinds there are. */
+/** What stands on the cover of a bound PDF. */
 export interface Binding {
   readonly title: string;
   readonly line: string;

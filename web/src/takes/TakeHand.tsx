@@ -31,7 +31,7 @@ const useSoundTime = (audio: TakeHandProps['audio'], motion: HandMotion): number
   return at;
 };
 
-/** The hand as it played, and beside it as it was asked to, both at the same moment of the sound. */
+/** Two hands side by side at the same moment of the recording: as played, and in time. */
 const MovingHands = ({ take: { pattern, judgement }, asked, audio }: TakeHandProps) => {
   const { score, referenceNotes } = asked;
   const { played, wanted } = useMemo(() => {

@@ -48,7 +48,7 @@ export const errors = {
   'error.chord-change-wrong':
     'The chord {chord} doesn’t start inside the pattern ({length}) or isn’t in order. Chords change in order, within the bars.',
   'error.endings-wrong':
-    'These endings do not fit a pattern of {length}: it has to come 2 to 4 times with as many bars each time, at least one before its ending, and no pickup.',
+    'These endings don’t fit a pattern of {length}. It needs 2 to 4 passes of equal length, at least one bar before each ending, and no pickup.',
   'error.span-wrong': 'A pattern of {length} begins within its first bar and ends within its last, in that order.',
   'error.swing-wrong': 'Swing of {value}% is out of range. Use {least}% (straight) to {most}%.',
   'error.tags-wrong': 'A pattern has up to {most} tags of 1 to {letters} characters.',

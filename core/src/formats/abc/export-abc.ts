@@ -101,10 +101,9 @@ const tempoText = ({ tempos, bars }: Score): string => {
 const barLines = ({ score, signs }: PreparedScore, index: number): readonly [before: string, after: string] => {
   const own = signs.get(index);
   const isLast = index === score.bars.length - 1;
-  const begins = own?.repeatBegins ?? (index === 0 && score.loop);
-  const repeats = own?.repeatEnds ?? (isLast && score.loop);
   const end = isLast ? '|]' : '|';
-  return [(begins ? '|:' : '') + (own?.beginsEnding ? `[${own.beginsEnding} ` : ''), repeats ? ':|' : end];
+  const ending = own?.beginsEnding ? `[${own.beginsEnding} ` : '';
+  return [(own?.repeatBegins ? '|:' : '') + ending, own?.repeatEnds ? ':|' : end];
 };
 
 /** One voice, a line for each bar; the first has the chords, sections and words. */

@@ -78,7 +78,7 @@ const tuningText = ({ instrument: { pitches, capo } }: Score): string =>
 
 const staves = (written: PreparedScore, voices: number): string => {
   const { score, key } = written;
-  const isRepeated = score.loop && written.signs.size === 0;
+  const isRepeated = score.loop && score.endings === undefined;
   const names = VOICES.slice(0, voices).map((name) => `\\${name}`);
   const music = names.length === 1 ? names[0] : `<< { ${names[0]} } \\\\ { ${names[1]} } >>`;
   const played = isRepeated ? `\\repeat volta 2 { ${music} }` : music;

@@ -170,14 +170,13 @@ const endingMark = (time: number | undefined, type: 'start' | 'stop'): readonly 
   time === undefined ? [] : [createElement('ending', type === 'start' ? `${time}.` : '', { number: time, type })];
 
 /** Before a bar: where what is repeated begins, and the bracket of an ending. */
-const barStart = ({ score, pieces, signs }: Written, index: number): readonly XmlElement[] => {
+const barStart = ({ pieces, signs }: Written, index: number): readonly XmlElement[] => {
   const piece = pieces[index] as SplitBar;
   const own = piece.first ? signs.get(piece.whole) : undefined;
-  const begins = own?.repeatBegins ?? (index === 0 && score.loop);
   return barline('left', [
-    ...(begins ? [createElement('bar-style', 'heavy-light')] : []),
+    ...(own?.repeatBegins ? [createElement('bar-style', 'heavy-light')] : []),
     ...endingMark(own?.beginsEnding, 'start'),
-    ...(begins ? [createElement('repeat', [], { direction: 'forward' })] : []),
+    ...(own?.repeatBegins ? [createElement('repeat', [], { direction: 'forward' })] : []),
   ]);
 };
 
@@ -187,11 +186,10 @@ const barEnd = ({ score, pieces, signs }: Written, index: number): readonly XmlE
   if (!piece.last) return barline('right', [createElement('bar-style', 'dashed')]);
   const own = signs.get(piece.whole);
   const isEnd = index === score.bars.length - 1;
-  const repeats = own?.repeatEnds ?? (isEnd && score.loop);
   return barline('right', [
-    ...(isEnd || repeats ? [createElement('bar-style', 'light-heavy')] : []),
+    ...(isEnd || own?.repeatEnds ? [createElement('bar-style', 'light-heavy')] : []),
     ...endingMark(own?.endsEnding, 'stop'),
-    ...(repeats ? [createElement('repeat', [], { direction: 'backward' })] : []),
+    ...(own?.repeatEnds ? [createElement('repeat', [], { direction: 'backward' })] : []),
   ]);
 };
 

@@ -268,8 +268,7 @@ const patternShape = objectSchema(
         times: withBounds(integerSchema(), { minimum: ENDING_TIMES.least, maximum: ENDING_TIMES.most }),
         bars: withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.bars }),
       }),
-      'A figure that comes several times, each time with an ending of its own: how often, and the bars of an ending. ' +
-        'All times through are written out.',
+      'Passes that are alike up to an ending: how many there are, and the bars of an ending. Each is written out.',
     ),
     divisions: withDescription(
       arraySchema(

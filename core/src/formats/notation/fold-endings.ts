@@ -1,7 +1,7 @@
 import { isDeepEqual, measureEndings, type Digit, type Endings } from '../../pattern/index.ts';
 import type { ChordSpan, Score, ScoreBar, ScoreStroke } from '../../score/index.ts';
 
-/** What stands at the bar lines of a bar of a figure with endings. */
+/** What stands at the bar lines of a bar: repeats, and the brackets of endings. */
 export interface RepeatSigns {
   /** Times through for which the ending is that begins here, or that ends here. */
   readonly beginsEnding?: number;
@@ -14,7 +14,7 @@ export interface RepeatSigns {
 export interface FoldedScore {
   readonly score: Score;
   readonly digits: readonly (Digit | null)[];
-  /** By the index of a written bar; empty where a score has no endings. */
+  /** By the index of a written bar. */
   readonly signs: ReadonlyMap<number, RepeatSigns>;
 }
 
@@ -81,13 +81,23 @@ const signsOf = (score: Score, { bars: ending }: Endings, regions: readonly Regi
   return signs;
 };
 
+/** The signs of a score that is written as it is played: those of a loop. */
+const loopSigns = ({ loop, bars }: Score): ReadonlyMap<number, RepeatSigns> => {
+  const last = bars.length - 1;
+  if (!loop) return new Map();
+  return new Map([
+    [0, { repeatBegins: true, repeatEnds: last === 0 }],
+    [last, { repeatBegins: last === 0, repeatEnds: true }],
+  ]);
+};
+
 /**
  * A score of a figure with endings as it is written: the first time through whole, of the others their endings. Digits
  * come in the order of the strokes; those of what comes again are taken from the first time.
  */
 export const foldEndings = (score: Score, digits: readonly (Digit | null)[]): FoldedScore => {
   const { endings } = score;
-  if (!endings) return { score, digits, signs: new Map() };
+  if (!endings) return { score, digits, signs: loopSigns(score) };
   const regions = regionsOf(score, endings);
   const { folded, places } = foldChords(score, regions);
   const regionAt = (at: number): number => regions.findIndex((region) => within(region, at));

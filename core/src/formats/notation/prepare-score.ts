@@ -14,7 +14,7 @@ export interface PreparedScore {
   /** Sharps of the key signature; flats are negative. */
   readonly fifths: number;
   readonly words: ScoreAnnotations;
-  /** What stands at the bar lines of a figure with endings. */
+  /** What stands at the bar lines: repeats and endings. */
   readonly signs: FoldedScore['signs'];
 }
 

@@ -6,8 +6,8 @@ import { plainBar } from './repeats.ts';
 export interface WrittenEndings {
   readonly bars: readonly ParsedBar[];
   readonly endings: Endings;
-  /** Whether its last ending is followed by its beginning. */
-  readonly comesRound: boolean;
+  /** Whether it is repeated as a whole after its last ending. */
+  readonly loops: boolean;
 }
 
 /** Bars of endings one after another, a new group where the numbers change. */
@@ -47,6 +47,6 @@ export const readEndings = (bars: readonly ParsedBar[]): WrittenEndings | undefi
   return {
     bars: played.flatMap(([ending = []]) => [...shared, ...ending]).map(plainBar),
     endings: { times, bars: length ?? 1 },
-    comesRound: groups.at(-1)?.at(-1)?.repeatEnds !== undefined,
+    loops: groups.at(-1)?.at(-1)?.repeatEnds !== undefined,
   };
 };

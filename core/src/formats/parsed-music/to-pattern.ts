@@ -151,12 +151,12 @@ const spanOf = ({ pickup, missing }: CompletedBars, ticks: number): Pick<Pattern
   ...(missing > 0 ? { ends: ticks - missing } : {}),
 });
 
-/** Whether what is read says that it goes round; undefined where it says nothing. */
-const comesRound = (
+/** Whether what is read loops; undefined where it does not say. */
+const findLoop = (
   { loops }: ParsedMusic,
   written: readonly ParsedBar[],
   form: WrittenEndings | undefined,
-): boolean | undefined => (form ? form.comesRound || loops === true : isOneRound(written) || loops);
+): boolean | undefined => (form ? form.loops || loops === true : isOneRound(written) || loops);
 
 /** Endings go with whole bars from the first on. */
 const endingsOf = (form: WrittenEndings | undefined, { pickup }: CompletedBars): Pick<Pattern, 'endings'> =>
@@ -188,7 +188,7 @@ export const convertToPattern = (music: ParsedMusic, choice: ImportSelection = {
     ...frameOf(music, whole.bars, metre),
     bars,
     subdivision,
-    cyclic: comesRound(music, written, form) ?? (bars <= SHORT && whole.pickup === 0 && whole.missing === 0),
+    cyclic: findLoop(music, written, form) ?? (bars <= SHORT && whole.pickup === 0 && whole.missing === 0),
     strokes: [...found.strokes].sort(compareByTimeThenString),
     ...(divisions.length > 0 ? { divisions } : {}),
     ...spanOf(whole, ticks),
