@@ -52,3 +52,26 @@ test('exports and what can be done with a pattern are in the palette, on a phone
   await page.keyboard.press('Enter');
   await expect(page.locator('.stand')).toBeVisible();
 });
+
+test('what is typed before the palette is loaded is meant for the palette, not for the page beneath', async ({
+  bench,
+}) => {
+  const { page } = bench;
+  const field = page.getByRole('combobox', { name: say('palette.title') });
+  await bench.click(0, 3);
+  const before = await bench.strokes();
+  let load = (): void => undefined;
+  const asked = new Promise<void>((resolve) => (load = resolve));
+  await page.route('**/CommandPalette-*.js', async (route) => {
+    await asked;
+    await route.continue();
+  });
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('help ');
+  await page.keyboard.press('Backspace');
+  load();
+  await expect(field).toHaveValue('help');
+  expect(await bench.strokes()).toEqual(before);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: say('help.title'), level: 1 })).toBeVisible();
+});

@@ -19,11 +19,16 @@ test('a song from a pasted chart: read before it is kept, judged as a whole', as
   await expect(page.getByRole('button', { name: say('songs.create-song') })).toBeDisabled();
   await page
     .getByRole('textbox', { name: say('songs.chord-chart') })
-    .fill('Verse:\n| C | G |\nChorus:\n| F . G . | C | x2');
+    .fill('Low water\nplayed at the weir by all of us\nVerse:\n| C | G |\nChorus:\n| F . G . | C | x2');
   await expect(page.getByLabel(say('songs.preview-of-the-song'))).toContainText('Chorus');
+  // Nothing of what was pasted is dropped unsaid, and a name that is typed goes before the title of the sheet.
+  await expect(page.getByRole('dialog')).toContainText('left out: “played at the weir by all of us”');
+  await expect(page.getByLabel(say('songs.name-2'))).toHaveAttribute('placeholder', 'Low water');
+  await page.getByLabel(say('songs.name-2')).fill('The weir');
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: say('songs.create-song') }).click();
   await expect(bars(page)).toHaveCount(4);
+  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue('The weir');
   await expect(page.getByRole('navigation', { name: say('songs.form') })).toContainText('Chorus×2');
   await expect(page.getByLabel(say('songs.what-to-learn'))).toContainText('then 6 of 6 bars');
   expect(await violations(page)).toEqual([]);

@@ -50,7 +50,7 @@ export { listChordSymbols } from './analysis/list-chord-symbols.ts';
 export { proposeCapos, type CapoProposal } from './chart/capo-proposals.ts';
 export { prepareSongExport, type SongExport } from './io/prepare-export.ts';
 export { createSongFromScore, type ImportedSong } from './io/song-from-score.ts';
-export { importSong, importSongOrChart, type SongImport } from './io/import-song.ts';
+export { importChartText, importSong, importSongOrChart, type SongImport } from './io/import-song.ts';
 export { importForLibrary, measureImport, type LibraryImport, type LibraryKind } from './io/import-for-library.ts';
 export { SONG_FORMAT, SONG_FORMAT_VERSION, parseSong, parseSongFile, serialiseSong } from './io/song-file.ts';
 export { formatForm, createSongSummary, type SongSummary } from './expansion/song-summary.ts';

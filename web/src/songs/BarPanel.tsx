@@ -9,6 +9,7 @@ import {
   type Pattern,
   type Result,
   type Song,
+  type SongImport,
   type SongAnalysis,
   type Voicing,
 } from '@fleet-wren/core';
@@ -28,7 +29,7 @@ import { useSong, useSongStore } from './song-store.ts';
 const stringLabel: StrokeLabelFormatter = ({ string }) => say('songs.string', { string });
 
 /** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
-const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promise<Result<Song>> =>
+const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promise<Result<SongImport>> =>
   backgroundWorker.request('chartSong', [`| ${text} |`, say('songs.bar'), { instrument, metre }]);
 
 const ChordField = ({ bar }: { readonly bar: Bar }) => {
@@ -43,8 +44,8 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     const { applyEdit, reject, selectedBars } = store.getState();
     const read = text === '' ? undefined : await readBar(song, bar.metre ?? song.metre, text);
     if (read && !read.ok) return reject(sayProblems(read.problems));
-    const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
-    const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
+    const chords = read?.value.song.sections[0]?.bars[0]?.chords ?? [];
+    const shapes = Object.entries(read?.value.song.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
     const bars = getBarsAt(store.getState().document, selectedBars.location);
     applyEdit({
       kind: 'batch',

@@ -1,5 +1,6 @@
 import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
+  success,
   withUsualBeats,
   FORM_TEMPLATES,
   TUNINGS,
@@ -8,6 +9,7 @@ import {
   parseMetre,
   type Result,
   type Song,
+  type SongImport,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
@@ -29,16 +31,18 @@ interface Question {
 /** Time signatures a song may begin in. */
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '9/8', '12/8', '5/8', '7/8'] as const;
 
-const askSong = async ({ chart, name, tuning, metre }: Question, signal: AbortSignal): Promise<Result<Song>> =>
-  backgroundWorker.request(
-    'chartSong',
-    [
-      chart,
-      name,
-      { instrument: createInstrument(findTuningOrStandard(tuning)), metre: withUsualBeats(parseMetre(metre)) },
-    ],
-    { signal },
-  );
+/** A name that was typed goes before the title of the chart. */
+const withTypedName = (read: SongImport, name: string): SongImport =>
+  name === '' ? read : { ...read, song: { ...read.song, name } };
+
+const askSong = async ({ chart, name, tuning, metre }: Question, signal: AbortSignal): Promise<Result<SongImport>> => {
+  const begin = {
+    instrument: createInstrument(findTuningOrStandard(tuning)),
+    metre: withUsualBeats(parseMetre(metre)),
+  };
+  const read = await backgroundWorker.request('chartSong', [chart, say('songs.new-song'), begin], { signal });
+  return read.ok ? success(withTypedName(read.value, name)) : read;
+};
 
 const Found = ({ song }: { readonly song: Song }) => (
   <ul className="chart-found" aria-label={say('songs.preview-of-the-song')}>
@@ -78,10 +82,12 @@ const START: Beginning = {
 
 interface FieldsProps {
   readonly begun: Beginning;
+  /** What the song is called while no name is typed. */
+  readonly title: string;
   readonly change: (part: Partial<Beginning>) => void;
 }
 
-const Fields = ({ begun: { name, form, key, tuning, metre, chart }, change }: FieldsProps) => (
+const Fields = ({ begun: { name, form, key, tuning, metre, chart }, title, change }: FieldsProps) => (
   <div className="new-song-fields">
     <label>
       {say('songs.name-2')}
@@ -89,7 +95,7 @@ const Fields = ({ begun: { name, form, key, tuning, metre, chart }, change }: Fi
         autoFocus
         value={name}
         maxLength={120}
-        placeholder={say('songs.new-song')}
+        placeholder={title}
         onChange={({ target }) => change({ name: target.value })}
       />
     </label>
@@ -142,10 +148,16 @@ const Fields = ({ begun: { name, form, key, tuning, metre, chart }, change }: Fi
   </div>
 );
 
-const Read = ({ value, trouble }: { readonly value?: Result<Song>; readonly trouble?: string }) => (
+const Read = ({ value, trouble }: { readonly value?: Result<SongImport>; readonly trouble?: string }) => (
   <div aria-live="polite">
     {trouble && <p role="alert">{trouble}</p>}
-    {value?.ok && <Found song={value.value} />}
+    {value?.ok && <Found song={value.value.song} />}
+    {value?.ok &&
+      value.value.remarks.map((one, index) => (
+        <p key={index} className="finding finding-slight">
+          {sayProblem(one)}
+        </p>
+      ))}
     {value && !value.ok && (
       <div role="alert" className="finding finding-trouble">
         {value.problems.slice(0, 5).map((one, index) => (
@@ -166,18 +178,22 @@ export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string |
   const create = useCreateSong();
   const navigate = useNavigate();
   const { form, key, tuning, metre } = begun;
-  const name = begun.name.trim() || say('songs.new-song');
+  const name = begun.name.trim();
   const chart =
     begun.chart ?? FORM_TEMPLATES.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
   const question = useMemo(() => ({ chart, name, tuning, metre }), [chart, name, tuning, metre]);
   const { value, errorText } = useWorkerQuery(question, askSong);
   const begin = (): void => {
-    if (value?.ok) create.mutate(value.value, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });
+    if (value?.ok) create.mutate(value.value.song, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });
   };
   return (
     <Dialog title={say('songs.new-song')} size="xl" hide={hide}>
       <Modal.Body className="new-song">
-        <Fields begun={begun} change={(part) => setBegun({ ...begun, ...part })} />
+        <Fields
+          begun={begun}
+          title={value?.ok ? value.value.song.name : say('songs.new-song')}
+          change={(part) => setBegun({ ...begun, ...part })}
+        />
         <Form.Control
           as="textarea"
           className="chart-text"

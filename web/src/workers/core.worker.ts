@@ -23,9 +23,8 @@ import {
   studyGroup,
   studySkills,
   listSkillGains,
-  parseChart,
   findSchoolsToCompare,
-  createSongFromChart,
+  importChartText,
   analyseSong,
   analyseStringUsage,
   createTaskFromPattern,
@@ -138,9 +137,8 @@ const handlers: CoreWorkerApi = {
   fasterFingering: (pattern, hand) => findFasterFingering(pattern, { hand: internHand(hand) }) ?? null,
   keysForVoice: proposeKeysForVoice,
   chartSong: (chart, name, changes) => {
-    const read = parseChart(chart);
-    const made = read.ok ? createSongFromChart(read.value, name, changes) : read;
-    return made.ok ? success(withFirstFigureName(made.value)) : made;
+    const made = importChartText(chart, name, changes);
+    return made.ok ? success({ ...made.value, song: withFirstFigureName(made.value.song) }) : made;
   },
   voicings: (symbol, instrument) => findVoicings(symbol, instrument),
   learn: learnSchool,

@@ -133,7 +133,7 @@ export interface CoreWorkerApi {
     voice: VocalRange,
   ) => readonly CapoProposal[];
   /** A song from a chord chart, or where the chart cannot be read. */
-  readonly chartSong: (chart: string, name: string, changes: Partial<Song>) => Result<Song>;
+  readonly chartSong: (chart: string, name: string, changes: Partial<Song>) => Result<SongImport>;
   /** The shapes of a chord by ease. */
   readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly RankedVoicing[]>;
   /** A school learnt from pins. */

@@ -8,6 +8,7 @@ import {
   type SourceFile,
 } from '../../formats/index.ts';
 import { parseChart, type ChordChart } from '../chart/read-chart.ts';
+import type { Song } from '../model/song.ts';
 import { createSongFromChart } from './song-from-chart.ts';
 import { createSongFromScore, type ImportedSong } from './song-from-score.ts';
 
@@ -36,14 +37,22 @@ const unreadRemarks = ({ unread }: ChordChart): readonly Problem[] =>
         }),
       ];
 
-/** The song of a chord chart or a song sheet that is a file. */
-const importChart = ({ name, bytes }: SourceFile): Result<SongImport> => {
-  const chart = parseChart(decodeText(bytes));
+/**
+ * The song of a text of chords (a chart or a song sheet), with a remark on the lines that were left out; its own title
+ * goes before `name`. Errors: those of charts and of songs.
+ * @example
+ * valueOrThrow(importChartText('Verse:\n| C | G |', 'Song')).song.sections[0].name // => 'Verse'
+ */
+export const importChartText = (text: string, name: string, changes: Partial<Song> = {}): Result<SongImport> => {
+  const chart = parseChart(text);
   if (!chart.ok) return failure(...chart.problems);
-  const made = createSongFromChart(chart.value, name.replace(/\.[^.]*$/, ''));
+  const made = createSongFromChart(chart.value, name, changes);
   if (!made.ok) return failure(...made.problems);
   return success({ song: made.value, remarks: unreadRemarks(chart.value), parts: [], part: 0 });
 };
+
+const importChart = ({ name, bytes }: SourceFile): Result<SongImport> =>
+  importChartText(decodeText(bytes), name.replace(/\.[^.]*$/, ''));
 
 /**
  * Reads a song out of any file: a score, a MIDI file, a tablature, else a chord chart or a song sheet. Errors: those of

@@ -50,9 +50,15 @@ const Items = ({ items, at, choose }: ListProps) => {
   );
 };
 
+interface Props {
+  /** What was typed before the palette was there. */
+  readonly begin: string;
+  readonly hide: () => void;
+}
+
 /** Everything by name: what can be done here, every place, pattern, song and student. */
-export const CommandPalette = ({ hide }: { readonly hide: () => void }) => {
-  const [typed, setTyped] = useState('');
+export const CommandPalette = ({ begin, hide }: Props) => {
+  const [typed, setTyped] = useState(begin);
   const [at, setAt] = useState(0);
   const items = findPaletteItems(usePaletteItems(useDeferredValue(typed)), typed);
   const place = Math.min(at, Math.max(0, items.length - 1));

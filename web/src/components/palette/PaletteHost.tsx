@@ -1,10 +1,11 @@
 import './palette.scss';
 import { say } from '@fleet-wren/wording';
 import { Search } from 'lucide-react';
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { create } from 'zustand';
 import { Button } from 'react-bootstrap';
 import { shownKey } from '../shortcuts/key-press.ts';
+import { KeysBeforePalette } from './KeysBeforePalette.tsx';
 
 const CommandPalette = lazy(async () => ({ default: (await import('./CommandPalette.tsx')).CommandPalette }));
 
@@ -15,6 +16,18 @@ const usePalette = create<{ readonly isShown: boolean }>(() => ({ isShown: false
 
 /** Opens the palette, from a menu too. */
 export const openPalette = (): void => usePalette.setState({ isShown: true });
+
+const hidePalette = (): void => usePalette.setState({ isShown: false });
+
+/** The palette, and before it is loaded whatever keeps the keys that are meant for it. */
+const LoadedPalette = () => {
+  const [typed, setTyped] = useState('');
+  return (
+    <Suspense fallback={<KeysBeforePalette typed={typed} type={setTyped} hide={hidePalette} />}>
+      <CommandPalette begin={typed} hide={hidePalette} />
+    </Suspense>
+  );
+};
 
 /** Opens the palette from anywhere, fields included, unless something else lies over the page. */
 export const PaletteHost = () => {
@@ -33,11 +46,7 @@ export const PaletteHost = () => {
       <Button variant="plain" className="palette-button" onClick={openPalette}>
         <Search size={15} aria-hidden /> {say('palette.open')} <kbd>{shownKey(KEY)}</kbd>
       </Button>
-      {isShown && (
-        <Suspense fallback={null}>
-          <CommandPalette hide={() => usePalette.setState({ isShown: false })} />
-        </Suspense>
-      )}
+      {isShown && <LoadedPalette />}
     </>
   );
 };
