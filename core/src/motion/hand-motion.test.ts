@@ -6,7 +6,19 @@ import { parseStringNotation } from '../formats/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { flattenScore } from '../score/index.ts';
 import { placeOnSegment } from './finger-path.ts';
-import { MOTION_ESTIMATES, findHardestMove, locateFingertip, minimalJerk, moveHand, type HandMotion } from './index.ts';
+import {
+  MOTION_ESTIMATES,
+  describeMoment,
+  findHardestMove,
+  findMoment,
+  locateFingertip,
+  minimalJerk,
+  moveHand,
+  moveHandThrough,
+  type HandMotion,
+  type StrokeManner,
+  type StruckNote,
+} from './index.ts';
 
 /** A figure that goes round, with the digits given or those a school gives it. */
 const motionOf = (text: string, digits?: string, tempo = 60, school?: string): HandMotion => {
@@ -121,4 +133,129 @@ test('the hardest way is the one with the least time for its length', () => {
   expect(hardest?.actuator).toBe('p');
   expect(hardest?.distance).toBeCloseTo(2 * MOTION_ESTIMATES.spacing, 9);
   expect(findHardestMove(motionOf('6 3 2 1', 'p i m a'))).toBeNull();
+});
+
+/** Notes half a second apart: strings, all played by one digit in one manner. */
+const notesOf = (strings: string, digit: Digit, manner: StrokeManner, more: Partial<StruckNote> = {}) =>
+  strings.split(' ').map((string, index): StruckNote => ({
+    at: 0.5 + index / 2,
+    tick: index,
+    string: Number(string),
+    digit,
+    manner,
+    ...more,
+  }));
+
+const moveOnce = (notes: readonly StruckNote[], strings = 6): HandMotion =>
+  moveHandThrough(notes, { seconds: 4, isLoop: false, strings });
+
+describe('manners of a stroke', () => {
+  const { spacing, follow } = MOTION_ESTIMATES;
+
+  test('a finger comes to rest on the string below its own, the thumb on the one above; none beyond the last', () => {
+    const restAfter = (string: number, digit: 'p' | 'i', strings = 6) =>
+      locateFingertip(moveOnce(notesOf(String(string), digit, 'rest'), strings), digit, 0.5 + follow);
+    expect(restAfter(2, 'i')).toMatchObject({ across: 2 * spacing, isOnString: true });
+    expect(restAfter(5, 'p')).toMatchObject({ across: 3 * spacing, isOnString: true });
+    expect(restAfter(6, 'i')?.isOnString).toBe(false);
+    expect(restAfter(6, 'i', 7)?.isOnString).toBe(true);
+    expect(restAfter(1, 'p')?.isOnString).toBe(false);
+  });
+
+  test('from the string it rests on a finger is lifted over its own', () => {
+    const motion = moveOnce(notesOf('2 2', 'i', 'rest'));
+    const heights = [0.6, 0.63, 0.66].map((at) => locateFingertip(motion, 'i', at)?.above ?? 0);
+    expect(Math.max(...heights)).toBeGreaterThan(2);
+    expect(locateFingertip(motion, 'i', 0.95)).toMatchObject({ across: spacing, isOnString: true });
+  });
+
+  test('a tap falls from above on its string, stays a moment, and is never prepared', () => {
+    const motion = moveOnce(notesOf('1 1', 'm', 'tap'));
+    expect(locateFingertip(motion, 'm', 1 - follow)?.above).toBeCloseTo(8, 6);
+    expect(locateFingertip(motion, 'm', 1)?.above).toBeCloseTo(0, 6);
+    expect(locateFingertip(motion, 'm', 1 + follow / 2)?.isOnString).toBe(true);
+    expect(motion.fingers[0]?.strokes.some(({ isPrepared }) => isPrepared)).toBe(false);
+  });
+
+  test('what is not to be planted comes down at its time, whatever time there is', () => {
+    const motion = moveOnce(notesOf('3 3', 'i', 'free', { isUnplanted: true }));
+    expect(motion.fingers[0]?.preparedShare).toBe(0);
+    expect(locateFingertip(motion, 'i', 0.9)?.isOnString).toBe(false);
+    expect(locateFingertip(motion, 'i', 1)?.above).toBeCloseTo(0, 6);
+  });
+
+  test('a harp harmonic is touched by the index while another digit plucks', () => {
+    const read = valueOrThrow(parseStringNotation('5', { tempo: 60 })).pattern;
+    const stroke = {
+      ...(read.strokes[0] as (typeof read.strokes)[number]),
+      harmonic: { kind: 'harp', touch: 12 } as const,
+    };
+    const motion = moveHand(flattenScore({ ...read, strokes: [stroke] }), ['p']);
+    expect(motion.fingers.map(({ actuator }) => actuator)).toEqual(['p', 'i']);
+    expect(locateFingertip(motion, 'i', 0)).toMatchObject({ across: 4 * spacing, isOnString: true });
+    const moment = findMoment(motion, 0);
+    expect(moment && describeMoment(moment)[0].map(({ code }) => code)).toEqual(['hand.plays', 'hand.touches']);
+  });
+
+  test('a short note is stopped by the finger that played it, unless that has to play elsewhere', () => {
+    const read = valueOrThrow(parseStringNotation('3 2', { tempo: 60 })).pattern;
+    const short = { ...read, strokes: read.strokes.map((stroke) => ({ ...stroke, staccato: true })) };
+    const score = flattenScore({ ...short, cyclic: false });
+    const end = score.strokes[0]?.durationTicks ?? 0;
+    const stops = (digits: readonly Digit[]) =>
+      moveHand(score, digits).fingers[0]?.strokes.flatMap(({ manner, tick }) => (manner === 'stop' ? [tick] : []));
+    expect(stops(['i', 'm'])).toEqual([end]);
+    const motion = moveHand(score, ['i', 'm']);
+    expect(locateFingertip(motion, 'i', motion.fingers[0]?.strokes[1]?.at ?? 0)).toMatchObject({
+      across: 2 * spacing,
+      isOnString: true,
+    });
+    expect(moveHand(flattenScore(read), ['i', 'm']).fingers.flatMap(({ strokes }) => strokes)).toHaveLength(2);
+  });
+});
+
+describe('a sweep', () => {
+  const swept = fc
+    .record({
+      from: fc.integer({ min: 1, max: 6 }),
+      to: fc.integer({ min: 1, max: 6 }),
+      step: fc.integer({ min: 20, max: 250 }),
+    })
+    .filter(({ from, to }) => from !== to);
+
+  test('is one movement: on each string at its time, never back, and never at rest between them', () => {
+    fc.assert(
+      fc.property(swept, ({ from, to, step }) => {
+        const way = Math.sign(to - from);
+        const strings = Array.from({ length: Math.abs(to - from) + 1 }, (_, index) => from + way * index);
+        const notes = strings.map((string, index): StruckNote => {
+          return { at: 1 + (index * step) / 1000, tick: index, string, digit: 'down', carriesOn: index > 0 };
+        });
+        const motion = moveOnce(notes);
+        expect(motion.fingers[0]?.strokes).toHaveLength(1);
+        const [first, last] = [notes[0]?.at ?? 0, notes.at(-1)?.at ?? 0];
+        for (const { at, string } of notes) {
+          const there = locateFingertip(motion, 'pick', at);
+          expect(there?.across).toBeCloseTo((string - 1) * MOTION_ESTIMATES.spacing, 6);
+          expect(there?.above).toBeCloseTo(0, 6);
+        }
+        const places = Array.from(
+          { length: 60 },
+          (_, index) => locateFingertip(motion, 'pick', first + ((last - first) * index) / 59)?.across ?? 0,
+        );
+        places.slice(2).forEach((place, index) => expect((place - (places[index + 1] ?? 0)) * way).toBeGreaterThan(0));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test('a string it would have to turn round for is another stroke', () => {
+    const notes = [6, 5, 4, 5].map((string, index): StruckNote => {
+      return { at: 1 + index / 10, tick: index, string, digit: 'p', carriesOn: index > 0 };
+    });
+    expect(moveOnce(notes).fingers[0]?.strokes.map(({ string, lastString }) => `${string}-${lastString}`)).toEqual([
+      '6-4',
+      '5-5',
+    ]);
+  });
 });

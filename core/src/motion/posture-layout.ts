@@ -1,5 +1,6 @@
 import type { Actuator } from '../pattern/index.ts';
-import { MOTION_ESTIMATES, locateFingertip, type HandMotion } from './hand-motion.ts';
+import { locateFingertip, type HandMotion } from './hand-motion.ts';
+import { MOTION_ESTIMATES } from './stroke-path.ts';
 import type { Point, Ribbon } from './ribbon.ts';
 
 /** A digit of a school, and the strings it is at home on. */

@@ -75,7 +75,9 @@ const measureMovement = (pattern: Pattern, { digits }: PatternAnalysis): Movemen
     score,
     score.strokes.map(({ sourceStrokeId }) => digits[sourceStrokeId] ?? null),
   );
-  const strokes = fingers.flatMap((finger) => finger.strokes);
+  const strokes = fingers
+    .flatMap((finger) => finger.strokes)
+    .filter(({ manner }) => manner === 'free' || manner === 'rest');
   return {
     travelPerBar: travel / Math.max(1, pattern.bars),
     preparedShare: strokes.filter(({ isPrepared }) => isPrepared).length / Math.max(1, strokes.length),

@@ -1,4 +1,5 @@
-import { moveHandThrough, type HandMotion, type StruckNote } from '../../motion/index.ts';
+import { stringCount } from '../../instrument/index.ts';
+import { moveHandThrough, strikeNote, type HandMotion, type StruckNote } from '../../motion/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { ReferenceStroke, TakeReference } from '../model/reference.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
@@ -16,10 +17,11 @@ const moveHandAt = (
   const notes = strokes.flatMap((stroke): readonly StruckNote[] => {
     const { pass, scoreIndex, string, digit } = reference.strokes[stroke.asked] as ReferenceStroke;
     const at = timeOf(stroke);
-    const tick = pass * score.length + (score.strokes[scoreIndex]?.at ?? 0);
-    return at === null || digit === null ? [] : [{ at, tick, string, digit }];
+    const source = score.strokes[scoreIndex];
+    const tick = pass * score.length + (source?.at ?? 0);
+    return at === null || digit === null ? [] : strikeNote({ ...source, string }, { at, tick, digit });
   });
-  return moveHandThrough(notes, { seconds, isLoop: false });
+  return moveHandThrough(notes, { seconds, isLoop: false, strings: stringCount(score.instrument) });
 };
 
 /**
