@@ -1,6 +1,6 @@
 import { sayMessage } from '@fleet-wren/wording';
 import {
-  MIRRORED,
+  PALM_OUTLINE,
   POSTURE,
   describeMoment,
   describeScorePosition,
@@ -9,11 +9,14 @@ import {
   listMoments,
   moveHand,
   ribbonPath,
+  shiftPalm,
   stringCount,
   stringY,
+  turnPicture,
   type Digit,
   type DrawnDigit,
   type HandMoment,
+  type HandMotion,
   type Score,
 } from '@fleet-wren/core';
 
@@ -39,10 +42,6 @@ const COLOURS: Readonly<Record<Digit, string>> = {
   up: '#a1431d',
 };
 
-/** Back of the hand and forearm, as in the picture on screen. */
-const PALM =
-  'M560 378C558 346 604 314 644 310C682 306 698 322 706 342C740 388 804 424 862 466L862 560L700 560C662 510 626 468 608 436C590 420 562 402 560 378Z';
-
 const drawStrings = (count: number): string =>
   Array.from({ length: count }, (_, index) => {
     const y = stringY(index + 1, count);
@@ -62,16 +61,19 @@ const drawTip = ({ actuator, tip, isFree, plays }: DrawnDigit, isPlaying: boolea
   return `<path d="${path}" transform="translate(${tip.x} ${tip.y})" fill="${fill}" stroke="${edge}" stroke-width="2.5"/>`;
 };
 
-const drawHand = (digits: readonly DrawnDigit[], moment: HandMoment, strings: number, isMirrored: boolean): string => {
+const drawHand = (motion: HandMotion, moment: HandMoment, strings: number, isLeftHanded: boolean): string => {
+  const digits = layOutMotion(motion, moment.at, strings);
+  const palm = shiftPalm(motion, moment.at, strings);
   const [x, y, width, height] = POSTURE.view.split(' ').map(Number) as [number, number, number, number];
   const isPlaying = ({ actuator }: DrawnDigit): boolean => moment.playing.some((one) => one.actuator === actuator);
   const content = [
     drawStrings(strings),
-    outline(PALM),
+    `<g transform="translate(0 ${palm})">${outline(PALM_OUTLINE)}</g>`,
     ...digits.map(({ ribbon }) => outline(ribbonPath(ribbon))),
     ...digits.map((digit) => drawTip(digit, isPlaying(digit))),
   ].join('');
-  const turned = isMirrored ? `<g transform="${MIRRORED}">${content}</g>` : content;
+  const { transform } = turnPicture({ isLeftHanded, isFromFront: false });
+  const turned = `<g transform="${transform}">${content}</g>`;
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><g transform="translate(${-x} ${-y})">${turned}</g></svg>`;
 };
 
@@ -91,7 +93,7 @@ export const createHandPictures = (
   if (motion.fingers.length === 0) return [];
   const strings = stringCount(score.instrument);
   return listMoments(motion, MOMENTS).map((moment) => ({
-    svg: drawHand(layOutMotion(motion, moment.at, strings), moment, strings, isMirrored),
+    svg: drawHand(motion, moment, strings, isMirrored),
     place: sayMessage(describeScorePosition(score, moment.tick)),
     words: sayMoment(moment),
   }));

@@ -53,6 +53,35 @@ describe('ways by hand computation', () => {
     expect(motionOf('1 2 1 2 1 2 1 2', 'i i i i i i i i').travel).toBeCloseTo(4 * (2 * through + there + back), 6);
   });
 
+  /** A stroke goes off its string; the way to the next goes on in its direction, or back over it. */
+  const off = through;
+  const on = (strings: number): number => Math.hypot(strings * spacing - 6, 4);
+  const back = (strings: number): number => Math.hypot(strings * spacing + 6, 4);
+  const stay = back(0);
+
+  test.each([
+    // Thumb (towards string 1) and fingers (towards string 6), one millimetre sum a figure, round and round.
+    ['thumb on 6 and 5', '6 5 6 5 6 5 6 5', 'p p p p p p p p', 8 * off + 4 * on(1) + 4 * back(1)],
+    ['thumb on 6, 5, 4, 5', '6 5 4 5 6 5 4 5', 'p p p p p p p p', 8 * off + 4 * on(1) + 4 * back(1)],
+    ['thumb through 6 to 3 and back to 6', '6 5 4 3', 'p p p p', 4 * off + 3 * on(1) + back(3)],
+    [
+      'alternating bass with a melody',
+      '6 1 4 1 6 1 4 1',
+      'p a p a p a p a',
+      8 * off + 2 * on(2) + 2 * back(2) + 4 * stay,
+    ],
+    ['one finger per string', '6 3 2 1', 'p i m a', 4 * (off + stay)],
+    ['there and back with one finger per string', '6 3 2 1 2 3', 'p i m a m i', 6 * (off + stay)],
+    ['index and middle in turn on one string', '1 1 1 1', 'i m i m', 4 * (off + stay)],
+    ['index and middle in turn down two strings', '1 1 2 2', 'i m i m', 4 * off + 2 * on(1) + 2 * back(1)],
+    ['index from 1 to 3 and back', '1 3 1 3', 'i i i i', 4 * off + 2 * on(2) + 2 * back(2)],
+    ['a pinch', '6+1 3 6+1 3', 'p a i p a i', 6 * (off + stay)],
+    ['a chord of three fingers over a bass', '5 3+2+1 5 3+2+1', 'p i m a p i m a', 8 * (off + stay)],
+    ['tremolo', '5 1 1 1', 'p a m i', 4 * (off + stay)],
+  ])('%s', (_name, strings, digits, expected) => {
+    expect(motionOf(strings, digits).travel).toBeCloseTo(expected, 6);
+  });
+
   test('fingers that keep to their strings move less than one that goes to all of them', () => {
     expect(motionOf('3 2 1 3 2 1 3 2', 'i m a i m a i m').travel).toBeLessThan(
       motionOf('3 2 1 3 2 1 3 2', 'i i i i i i i i').travel,

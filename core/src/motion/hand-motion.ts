@@ -10,7 +10,15 @@ import {
   type RawStroke,
   type StruckNote,
 } from './finger-strokes.ts';
-import { MOTION_ESTIMATES, layStrokePath, layTravel, placeOfString, type StrokePath } from './stroke-path.ts';
+import { movePalm, placePalm, type PalmMotion } from './palm.ts';
+import {
+  MOTION_ESTIMATES,
+  layStrokePath,
+  layTravel,
+  placeOfString,
+  type StrokePath,
+  type StrokeReach,
+} from './stroke-path.ts';
 
 /** How one digit moves in a pattern. */
 export interface FingerMotion {
@@ -33,13 +41,14 @@ export interface HandMotion {
   readonly fingers: readonly FingerMotion[];
   /** Millimetres of all fingertips together. */
   readonly travel: number;
+  readonly palm: PalmMotion;
 }
 
 interface Timing {
   readonly strokes: readonly RawStroke[];
   readonly seconds: number;
   readonly isLoop: boolean;
-  readonly strings: number;
+  readonly reach: StrokeReach;
 }
 
 /** Seconds from the end of a stroke to the next of the same digit; where it ends, to the end. */
@@ -67,7 +76,7 @@ const prepare = (timing: Timing, follows: readonly number[]): readonly FingerStr
   });
 
 const layPath = (timing: Timing, follows: readonly number[], strokes: readonly FingerStroke[]) => {
-  const paths = strokes.map((stroke, index) => layStrokePath(stroke, follows[index] as number, timing.strings));
+  const paths = strokes.map((stroke, index) => layStrokePath(stroke, follows[index] as number, timing.reach));
   return strokes.flatMap((stroke, index): readonly PathSegment[] => {
     const own = (paths[index] as StrokePath).segments;
     const after = index + 1 < strokes.length ? index + 1 : 0;
@@ -94,9 +103,10 @@ const moveDigit = (actuator: Actuator, timing: Timing): FingerMotion => {
   };
 };
 
-/** How long the hand plays, whether it goes round, and over how many strings. */
+/** How long the hand plays, whether it goes round, over how many strings, and how far its strokes reach. */
 interface HandSpan extends Pick<HandMotion, 'seconds' | 'isLoop'> {
   readonly strings?: number;
+  readonly size?: number;
 }
 
 const USUAL_STRINGS = 6;
@@ -108,13 +118,19 @@ const USUAL_STRINGS = 6;
  */
 export const moveHandThrough = (
   notes: readonly StruckNote[],
-  { seconds, isLoop, strings = USUAL_STRINGS }: HandSpan,
+  { seconds, isLoop, strings = USUAL_STRINGS, size = 1 }: HandSpan,
 ): HandMotion => {
   const fingers = ACTUATORS.flatMap((actuator): readonly FingerMotion[] => {
     const strokes = listStrokes(notes, actuator);
-    return strokes.length === 0 ? [] : [moveDigit(actuator, { strokes, seconds, isLoop, strings })];
+    return strokes.length === 0 ? [] : [moveDigit(actuator, { strokes, seconds, isLoop, reach: { strings, size } })];
   });
-  return { seconds, isLoop, fingers, travel: fingers.reduce((sum, { travel }) => sum + travel, 0) };
+  return {
+    seconds,
+    isLoop,
+    fingers,
+    travel: fingers.reduce((sum, { travel }) => sum + travel, 0),
+    palm: movePalm(fingers, strings, isLoop),
+  };
 };
 
 /** A short note is stopped by the finger that played it, if it has nothing else to play by then. */
@@ -129,11 +145,12 @@ const stopShortNotes = (score: Score, notes: readonly StruckNote[], stroke: Scor
 
 /**
  * How the picking hand moves in a score with the digits it is given: a plausible path of every fingertip over the plane
- * of the strings, exact at the strings, smooth in between. Slurs do not move it.
+ * of the strings, exact at the strings, smooth in between. Slurs do not move it. `size` is
+ * how far its strokes reach, against what is supposed.
  * @example
  * moveHand(flattenScore(createPattern('Roll')), []).travel // => 0
  */
-export const moveHand = (score: Score, digits: readonly (Digit | null)[]): HandMotion => {
+export const moveHand = (score: Score, digits: readonly (Digit | null)[], size = 1): HandMotion => {
   const struck = score.strokes.map((stroke, index) => {
     const digit = digits[index];
     const when = { at: tickToSeconds(score, stroke.at), tick: stroke.at };
@@ -148,6 +165,7 @@ export const moveHand = (score: Score, digits: readonly (Digit | null)[]): HandM
     seconds,
     isLoop: score.loop,
     strings: stringCount(score.instrument),
+    size,
   });
 };
 
@@ -220,3 +238,10 @@ export const findHardestMove = (motion: HandMotion): HardestMove | null =>
       (most, one) => (!most || one.distance / one.seconds > most.distance / most.seconds ? one : most),
       null,
     );
+
+/**
+ * Where the palm is at a time, in millimetres across from where it is at home; towards the bass is more.
+ * @example
+ * locatePalm(moveHand(flattenScore(valueOrThrow(parseStringNotation('5 3')).pattern), ['p', 'i']), 0) // => 0
+ */
+export const locatePalm = (motion: HandMotion, at: number): number => placePalm(motion.palm, at, motion);

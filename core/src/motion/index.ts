@@ -10,6 +10,7 @@ export { MOTION_ESTIMATES } from './stroke-path.ts';
 export {
   findHardestMove,
   locateFingertip,
+  locatePalm,
   moveHand,
   moveHandThrough,
   type FingerMotion,
@@ -17,6 +18,19 @@ export {
   type HandMotion,
   type HardestMove,
 } from './hand-motion.ts';
+export { measureNeededTime, measureOppositeMovement } from './hand-measures.ts';
 export { describeMoment, findMoment, listMoments, type HandMoment } from './hand-moments.ts';
-export { MIRRORED, POSTURE, drawTip, layOutMotion, layOutPosture, stringY, type DrawnDigit } from './posture-layout.ts';
+export {
+  PALM_OUTLINE,
+  POSTURE,
+  drawTip,
+  layOutMotion,
+  layOutPosture,
+  shiftPalm,
+  stringY,
+  turnPicture,
+  type DrawnDigit,
+  type PictureView,
+} from './posture-layout.ts';
+export type { PalmMotion } from './palm.ts';
 export { ribbonPath, type Point, type Ribbon } from './ribbon.ts';

@@ -1,5 +1,5 @@
 import type { Actuator } from '../pattern/index.ts';
-import { locateFingertip, type HandMotion } from './hand-motion.ts';
+import { locateFingertip, locatePalm, type FingerMotion, type HandMotion } from './hand-motion.ts';
 import { MOTION_ESTIMATES } from './stroke-path.ts';
 import type { Point, Ribbon } from './ribbon.ts';
 
@@ -20,6 +20,8 @@ export interface DrawnDigit {
   readonly isFree?: boolean;
   /** Whether it plays at this moment. */
   readonly isPlaying?: boolean;
+  /** Whether it plays next of all. */
+  readonly isNext?: boolean;
 }
 
 /**
@@ -28,8 +30,36 @@ export interface DrawnDigit {
  */
 export const POSTURE = { left: 344, right: 860, top: 148, apart: 53, strings: 6, view: '318 112 552 420' } as const;
 
-/** Turns a picture of the right hand into one of the left: about the middle of what is seen. */
-export const MIRRORED = 'translate(1188 0) scale(-1 1)';
+/** The outline of the back of the hand and the forearm: the wrist straight, in one line with the arm. */
+export const PALM_OUTLINE =
+  'M560 378C558 346 604 314 644 310C682 306 698 322 706 342C740 388 804 424 862 466L862 700L806 700L700 560C662 510 626 468 608 436C590 420 562 402 560 378Z';
+
+/** From where the hand is seen, and whose it is. */
+export interface PictureView {
+  readonly isLeftHanded: boolean;
+  /** By whoever sits opposite, against the player. */
+  readonly isFromFront: boolean;
+}
+
+/** How the picture is turned, and what letters in it are turned back by. */
+interface PictureTurn {
+  readonly transform: string;
+  readonly upright: readonly [x: 1 | -1, y: 1 | -1];
+}
+
+/**
+ * Turns the picture about its middle: mirrored for a left hand, upside down for whoever sits opposite, who sees the
+ * same side of the strings.
+ * @example
+ * turnPicture({ isLeftHanded: true, isFromFront: false }).upright // => [-1, 1]
+ */
+export const turnPicture = ({ isLeftHanded, isFromFront }: PictureView): PictureTurn => {
+  const [left, top, width, height] = POSTURE.view.split(' ').map(Number) as [number, number, number, number];
+  const x = isLeftHanded === isFromFront ? 1 : -1;
+  const y = isFromFront ? -1 : 1;
+  const [across, down] = [x < 0 ? 2 * left + width : 0, y < 0 ? 2 * top + height : 0];
+  return { transform: `translate(${across} ${down}) scale(${x} ${y})`, upright: [x, y] };
+};
 
 /**
  * Where a string lies in the picture, counted from 1 = highest; more or fewer of them share the same room.
@@ -66,8 +96,9 @@ const bendOf = (actuator: Actuator, tip: Point, knuckle: Point): Point => {
   return { x: tip.x + (knuckle.x - tip.x) * along, y: tip.y + (knuckle.y - tip.y) * across };
 };
 
-const drawDigit = (actuator: Actuator, tip: Point, plays: boolean): DrawnDigit => {
-  const { knuckle } = PLACES[actuator];
+const drawDigit = (actuator: Actuator, tip: Point, plays: boolean, palm = 0): DrawnDigit => {
+  const home = PLACES[actuator].knuckle;
+  const knuckle = { x: home.x, y: home.y + palm };
   const widths = isThumb(actuator) ? ([50, 30] as const) : ([44, 24] as const);
   return { actuator, tip, plays, ribbon: { from: knuckle, bend: bendOf(actuator, tip, knuckle), to: tip, widths } };
 };
@@ -98,6 +129,9 @@ export const layOutPosture = (digits: readonly HomeDigit[]): readonly DrawnDigit
   return [...resting, ...playing].sort((a, b) => DEPTH.indexOf(a.actuator) - DEPTH.indexOf(b.actuator));
 };
 
+/** Seconds that are one moment to the eye. */
+const JUST_NOW = 0.005;
+
 /** How far a tip that is lifted by a millimetre is drawn back towards its knuckle, in units of the picture. */
 const LIFT = 2.4;
 
@@ -112,6 +146,28 @@ export const drawTip = (actuator: Actuator, across: number, above: number, strin
 });
 
 /**
+ * How far the palm is drawn from where it is at home, in units of the picture.
+ * @example
+ * shiftPalm(moveHand(flattenScore(valueOrThrow(parseStringNotation('5 3')).pattern), ['p', 'i']), 0, 6) // => 0
+ */
+export const shiftPalm = (motion: HandMotion, at: number, strings: number): number =>
+  (locatePalm(motion, at) / MOTION_ESTIMATES.spacing) * (stringY(2, strings) - stringY(1, strings));
+
+/** Seconds from a time to the next stroke of a digit; it goes round where the hand does. */
+const secondsToNext = ({ seconds, isLoop }: HandMotion, { strokes }: FingerMotion, at: number): number => {
+  const later = strokes.find((stroke) => stroke.at > at + JUST_NOW)?.at;
+  const again = isLoop && strokes[0] ? strokes[0].at + seconds : Infinity;
+  return (later ?? again) - at;
+};
+
+/** Digits that play next of all. */
+const findNext = (motion: HandMotion, at: number): ReadonlySet<Actuator> => {
+  const waits = motion.fingers.map((finger) => [finger.actuator, secondsToNext(motion, finger, at)] as const);
+  const least = Math.min(...waits.map(([, wait]) => wait));
+  return new Set(waits.flatMap(([actuator, wait]) => (wait < least + JUST_NOW ? [actuator] : [])));
+};
+
+/**
  * The hand at a time of a pattern, in seconds, from the back to the front; digits that do not play rest.
  * @example
  * layOutMotion(
@@ -121,13 +177,15 @@ export const drawTip = (actuator: Actuator, across: number, above: number, strin
  * ).length // => 4
  */
 export const layOutMotion = (motion: HandMotion, at: number, strings: number): readonly DrawnDigit[] => {
+  const next = findNext(motion, at);
+  const palm = shiftPalm(motion, at, strings);
   const playing = motion.fingers.flatMap(({ actuator }): readonly DrawnDigit[] => {
     const found = locateFingertip(motion, actuator, at);
     if (!found) return [];
     const tip = drawTip(actuator, found.across, found.above, strings);
-    return [{ ...drawDigit(actuator, tip, true), isFree: !found.isOnString }];
+    return [{ ...drawDigit(actuator, tip, true, palm), isFree: !found.isOnString, isNext: next.has(actuator) }];
   });
   const known = new Set<Actuator>(motion.fingers.map(({ actuator }) => actuator));
-  const resting = freeFingers(known).map((finger) => drawDigit(finger, onString(finger, RESTING[finger]), false));
+  const resting = freeFingers(known).map((finger) => drawDigit(finger, onString(finger, RESTING[finger]), false, palm));
   return [...resting, ...playing].sort((a, b) => DEPTH.indexOf(a.actuator) - DEPTH.indexOf(b.actuator));
 };

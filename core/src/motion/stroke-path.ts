@@ -23,16 +23,22 @@ export const placeOfString = (string: number): number => (string - 1) * MOTION_E
 
 const onString = (string: number): FingertipPlace => ({ across: placeOfString(string), above: 0 });
 
+/** Strings there are, and how far strokes go through and above them against what is supposed. */
+export interface StrokeReach {
+  readonly strings: number;
+  readonly size: number;
+}
+
 /** Before a stroke that is not prepared, and after a free one. */
-const beside = (string: number, direction: number): FingertipPlace => ({
-  across: placeOfString(string) + direction * MOTION_ESTIMATES.through,
-  above: MOTION_ESTIMATES.lift,
+const beside = (string: number, direction: number, { size }: StrokeReach): FingertipPlace => ({
+  across: placeOfString(string) + direction * size * MOTION_ESTIMATES.through,
+  above: size * MOTION_ESTIMATES.lift,
 });
 
 /** A finger that comes down from above falls twice as far as it lifts. */
-const overString = (string: number): FingertipPlace => ({
+const overString = (string: number, { size }: StrokeReach): FingertipPlace => ({
   across: placeOfString(string),
-  above: 2 * MOTION_ESTIMATES.lift,
+  above: 2 * size * MOTION_ESTIMATES.lift,
 });
 
 /** A stroke with the way it takes: where it is before it, its own path, and where it is after it. */
@@ -52,38 +58,39 @@ const straight = (from: number, to: number, start: FingertipPlace, end: Fingerti
 });
 
 /** Where a pluck ends: beside its last string, or resting on the next one, if there is one. */
-const endOfPluck = ({ lastString, direction, manner }: FingerStroke, strings: number): FingertipPlace => {
+const endOfPluck = ({ lastString, direction, manner }: FingerStroke, reach: StrokeReach): FingertipPlace => {
   const next = lastString + direction;
-  return manner === 'rest' && next >= 1 && next <= strings ? onString(next) : beside(lastString, direction);
+  const isThere = next >= 1 && next <= reach.strings;
+  return manner === 'rest' && isThere ? onString(next) : beside(lastString, direction, reach);
 };
 
 /** Down on its string, and on it for a moment: a tap from above; a touch or a stop was there before. */
-const layStroke = (stroke: FingerStroke, follow: number): StrokePath => {
+const layStroke = (stroke: FingerStroke, follow: number, reach: StrokeReach): StrokePath => {
   const place = onString(stroke.string);
   const held = straight(stroke.at, stroke.at + follow, place, place);
   if (stroke.manner !== 'tap') return { lead: 0, entry: place, segments: [held] };
-  const entry = overString(stroke.string);
+  const entry = overString(stroke.string, reach);
   return { lead: follow, entry, segments: [straight(stroke.at - follow, stroke.at, entry, place), held] };
 };
 
 /** Through several strings, each at its time, in one movement. */
-const laySweep = (stroke: FingerStroke, follow: number, strings: number): StrokePath => {
+const laySweep = (stroke: FingerStroke, follow: number, reach: StrokeReach): StrokePath => {
   const lead = stroke.isPrepared ? 0 : follow;
-  const entry = stroke.isPrepared ? onString(stroke.string) : beside(stroke.string, -stroke.direction);
+  const entry = stroke.isPrepared ? onString(stroke.string) : beside(stroke.string, -stroke.direction, reach);
   const contacts = (stroke.swept ?? []).map(({ at, string }) => ({ at, across: placeOfString(string) }));
   const [from, to] = [stroke.at - lead, endOf(stroke) + follow];
-  return { lead, entry, segments: [{ ...straight(from, to, entry, endOfPluck(stroke, strings)), contacts }] };
+  return { lead, entry, segments: [{ ...straight(from, to, entry, endOfPluck(stroke, reach)), contacts }] };
 };
 
 /** The stroke itself: from the string where it was prepared, else through it. */
-const layPluck = (stroke: FingerStroke, follow: number, strings: number): StrokePath => {
-  const end = endOfPluck(stroke, strings);
+const layPluck = (stroke: FingerStroke, follow: number, reach: StrokeReach): StrokePath => {
+  const end = endOfPluck(stroke, reach);
   const [from, to] = [stroke.at - follow, stroke.at + follow];
   if (stroke.isPrepared) {
     const entry = onString(stroke.string);
     return { lead: 0, entry, segments: [straight(stroke.at, to, entry, end)] };
   }
-  const entry = beside(stroke.string, -stroke.direction);
+  const entry = beside(stroke.string, -stroke.direction, reach);
   if (end.above === 0)
     return {
       lead: follow,
@@ -94,15 +101,15 @@ const layPluck = (stroke: FingerStroke, follow: number, strings: number): Stroke
       ],
     };
   // Through the strings half-way: as far behind the first as it was before it.
-  const past = stroke.string === stroke.lastString ? end : beside(stroke.string, stroke.direction);
-  return { lead: follow, entry, segments: [{ ...straight(from, to, entry, past), arch: -MOTION_ESTIMATES.lift }] };
+  const past = stroke.string === stroke.lastString ? end : beside(stroke.string, stroke.direction, reach);
+  return { lead: follow, entry, segments: [{ ...straight(from, to, entry, past), arch: -entry.above }] };
 };
 
 /** The way of one stroke at its strings; `follow` is the seconds of its follow-through. */
-export const layStrokePath = (stroke: FingerStroke, follow: number, strings: number): StrokePath => {
+export const layStrokePath = (stroke: FingerStroke, follow: number, reach: StrokeReach): StrokePath => {
   if (stroke.manner === 'tap' || stroke.manner === 'touch' || stroke.manner === 'stop')
-    return layStroke(stroke, follow);
-  return stroke.swept ? laySweep(stroke, follow, strings) : layPluck(stroke, follow, strings);
+    return layStroke(stroke, follow, reach);
+  return stroke.swept ? laySweep(stroke, follow, reach) : layPluck(stroke, follow, reach);
 };
 
 /** From string to string a finger is lifted over what lies between. */

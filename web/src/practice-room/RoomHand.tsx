@@ -1,8 +1,9 @@
-import { flattenScore, layOutMotion, moveHand, stringCount, type Pattern } from '@fleet-wren/core';
+import { flattenScore, moveHand, stringCount, type Pattern } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import type { PlayerControls } from '../audio/usePlayer.ts';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
+import { showMotion } from '../components/hand-picture/show-motion.ts';
 import { Filmstrip } from '../components/hand-picture/Filmstrip.tsx';
 import { useMotionClock } from '../components/hand-picture/useMotionClock.ts';
 
@@ -31,7 +32,7 @@ const RoomHand = ({ pattern, playing }: RoomHandProps) => {
   if (motion.fingers.length === 0) return null;
   const strings = stringCount(pattern.instrument);
   return playing.playing ? (
-    <HandPicture digits={layOutMotion(motion, at, strings)} strings={strings} label={say('hand.picture')} />
+    <HandPicture {...showMotion(motion, at, strings)} label={say('hand.picture')} />
   ) : (
     <Filmstrip {...{ pattern, score, motion }} moments={MOMENTS} />
   );

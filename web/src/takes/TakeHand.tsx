@@ -1,7 +1,8 @@
-import { layOutMotion, moveHandAsAsked, moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
+import { moveHandAsAsked, moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useEffect, useMemo, useState, type RefObject } from 'react';
 import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
+import { showMotion } from '../components/hand-picture/show-motion.ts';
 import { lastStroke, prefersStillness } from '../components/hand-picture/useMotionClock.ts';
 import type { AskedInTake, AssessedTake } from './assessed-take.ts';
 
@@ -52,7 +53,7 @@ const MovingHands = ({ take: { pattern, judgement }, asked, audio }: TakeHandPro
         { motion: wanted, label: say('takes.hand-as-asked') },
       ].map(({ motion, label }) => (
         <figure key={label}>
-          <HandPicture digits={layOutMotion(motion, at, strings)} strings={strings} label={label} />
+          <HandPicture {...showMotion(motion, at, strings)} label={label} />
           <figcaption aria-hidden="true">{label}</figcaption>
         </figure>
       ))}

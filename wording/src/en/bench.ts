@@ -213,6 +213,7 @@ export const bench = {
   'bench.selected-note': 'Selected note',
   'bench.nothing-to-review-yet': 'Nothing to review yet.',
   'bench.review': 'Review',
+  'bench.hand-at-finding': 'Show the hand at this place',
   'bench.finger-load': 'Finger load',
   'bench.other-fingerings': 'Other fingerings',
   'bench.no-other-fingering-fits-this-school': 'No other fingering fits this school.',

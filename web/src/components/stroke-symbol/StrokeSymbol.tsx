@@ -49,7 +49,8 @@ export const StrokeSymbol = ({ digit, radius, pinned, accent, isHollow, marks = 
         className={classOf(pinned, hollow, marks)}
         d={getSymbolPath(digit, size)}
         fill={hollow ? 'var(--paper)' : colour}
-        stroke={hollow && !pinned ? colour : undefined}
+        // As a style: the class has a stroke of its own, which would go before an attribute.
+        style={hollow && !pinned ? { stroke: colour } : undefined}
       />
       {marks.damped && <Hatching size={size} />}
       {!pinned && <path className="token-edge" d={getSymbolPath(digit, size * 1.24)} stroke={colour} />}

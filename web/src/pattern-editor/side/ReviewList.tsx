@@ -3,24 +3,28 @@ import { gradeSeverity, type DiagnosticGroup, type QuickFix, type PatternAnalysi
 import { Button } from 'react-bootstrap';
 import type { AnalysedPattern } from '../../components/analysed-pattern.ts';
 import { usePatternEditorStore } from '../../workspace/pattern-editor-context.ts';
+import { FindingHand } from './FindingHand.tsx';
 import { numberDiagnostics } from '../../components/pattern-editor/numbered-diagnostics.ts';
 
 const quietWords = (judgement: PatternAnalysis): string =>
   Object.keys(judgement.digits).length > 1 ? say('common.no-problems-found') : say('bench.nothing-to-review-yet');
 
 interface OneProps {
+  readonly judged: AnalysedPattern;
   readonly cause: DiagnosticGroup;
   readonly number: number;
   readonly cure: QuickFix | null | undefined;
 }
 
-const One = ({ cause, number, cure }: OneProps) => {
+const One = ({ judged, cause, number, cure }: OneProps) => {
   const { applyEdit } = usePatternEditorStore().getState();
   const how = gradeSeverity(cause.severity);
+  const stroke = cause.diagnostics[0]?.strokeIds.at(-1);
   return (
     <li className={`finding finding-${how}`}>
       <b>{number}</b> <span title={cause.details && sayMessage(cause.details)}>{saySentence(cause.message)}</span>{' '}
       <span className="finding-how">{say(`severity.${how}`)}</span>
+      {stroke !== undefined && <FindingHand {...{ judged, stroke }} />}
       {cure && (
         <div>
           <Button variant="cure" size="sm" onClick={() => applyEdit(cure.edit)}>
@@ -54,6 +58,7 @@ export const ReviewList = ({
         {shown.map((cause, index) => (
           <One
             key={`${cause.kind}${sayMessage(cause.message)}`}
+            judged={judged}
             cause={cause}
             number={index + 1}
             cure={cures?.[index]}
