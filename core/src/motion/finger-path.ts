@@ -45,7 +45,9 @@ const listKnots = ({ from, to, start, end, contacts = [] }: PathSegment): readon
 
 const slopeBetween = (a: SweptString, b: SweptString): number => (b.across - a.across) / Math.max(1e-9, b.at - a.at);
 
-/** Speeds at the knots of a sweep that let it turn nowhere (Fritsch & Butland, SIAM J. Sci. Stat. Comput. 5(2), 1984). */
+/**
+ * Speeds at the knots of a sweep that let it turn nowhere (Fritsch & Butland, SIAM J. Sci. Stat. Comput. 5(2), 1984).
+ */
 const speedAt = (knots: readonly SweptString[], index: number): number => {
   const [before, own, after] = [knots[index - 1], knots[index], knots[index + 1]];
   if (!before || !own || !after) return 0;

@@ -51,9 +51,6 @@ export interface RawStroke extends Omit<FingerStroke, 'isPrepared'> {
 /** When the last string of a stroke is struck. */
 export const endOf = ({ at, swept }: Pick<FingerStroke, 'at' | 'swept'>): number => swept?.at(-1)?.at ?? at;
 
-/** Whether a digit sounds its string, against touching or stopping it. */
-export const sounds = ({ manner }: Pick<FingerStroke, 'manner'>): boolean => manner !== 'touch' && manner !== 'stop';
-
 /** Fingers pluck towards the palm and the bass strings, the thumb away from them; the pick goes as it is written. */
 const directionOf = (digit: Digit): 1 | -1 => (digit === 'p' || digit === 'down' ? -1 : 1);
 

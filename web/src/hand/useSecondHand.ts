@@ -1,6 +1,7 @@
 import { sayLabel } from '@fleet-wren/wording';
 import {
   flattenScore,
+  isDeepEqual,
   moveHand,
   type CustomSchool,
   type HandMotion,
@@ -8,7 +9,7 @@ import {
   type Pattern,
   type SchoolComparison,
 } from '@fleet-wren/core';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 
@@ -39,11 +40,12 @@ export const useSecondHand = (
   school: string,
   own: readonly CustomSchool[],
 ): SecondHand | null => {
+  // The same value as long as the schools say the same: the comparison is asked for once.
+  const [carried, setCarried] = useState(own);
+  if (!isDeepEqual(carried, own)) setCarried(own);
   const question = useMemo(
-    () => (school === '' ? null : { pattern, school, own, hand }),
-    // The studio's own schools are a new list at each drawing; what they are called says whether they are others.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [pattern, school, hand, own.map(({ id }) => id).join()],
+    () => (school === '' ? null : { pattern, school, own: carried, hand }),
+    [pattern, school, hand, carried],
   );
   const { value } = useWorkerQuery(question, ask);
   return useMemo(() => {

@@ -78,8 +78,8 @@ interface HandPictureProps {
 }
 
 /**
- * The picking hand over the strings as its player sees it, the guitar flat in the lap, or as whoever sits opposite does;
- * a left hand is its mirror.
+ * The picking hand over the strings as its player sees it, the guitar flat in the lap, or as whoever sits opposite
+ * does; a left hand is its mirror.
  */
 export const HandPicture = (props: HandPictureProps) => {
   const { digits, label, strings = POSTURE.strings, palm = 0, second = [], isFromFront = false, children } = props;
