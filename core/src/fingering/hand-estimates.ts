@@ -5,7 +5,7 @@ export interface EstimateDefinition {
   readonly value: number;
   /** What it says, as a teacher reads it. */
   readonly label: Message;
-  readonly unit: 's' | '';
+  readonly unit: 's' | 'mm' | '';
   readonly source: Message;
   /** The 95 % range by the tempos it is fitted to; null on a side where they do not limit it. */
   readonly range?: readonly [least: number | null, most: number | null];
@@ -60,6 +60,10 @@ export const ESTIMATE_DEFINITIONS = {
   pullOff: secondsEstimate(0.13, message('estimate.pull-off.label')),
   slide: secondsEstimate(0.15, message('estimate.slide.label')),
   fade: secondsEstimate(0.45, message('estimate.fade.label')),
+  strokeThrough: { value: 6, label: message('estimate.stroke-through.label'), unit: 'mm', source: UNSOURCED },
+  strokeLift: { value: 4, label: message('estimate.stroke-lift.label'), unit: 'mm', source: UNSOURCED },
+  fingerReach: { value: 1.5, label: message('estimate.finger-reach.label'), unit: '', source: UNSOURCED },
+  thumbReach: { value: 2, label: message('estimate.thumb-reach.label'), unit: '', source: UNSOURCED },
   rushFree: {
     value: 1,
     label: message('estimate.rush-free.label'),
@@ -74,7 +78,7 @@ export type EstimateKey = keyof typeof ESTIMATE_DEFINITIONS;
 /** All names of estimates, in the order of the table. */
 export const ESTIMATE_KEYS = Object.keys(ESTIMATE_DEFINITIONS) as readonly EstimateKey[];
 
-/** A value for every estimate; seconds but for `rushFree`. */
+/** A value for every estimate, in the unit of its definition. */
 export type EstimateValues = Readonly<Record<EstimateKey, number>>;
 
 /** The estimates as they are shipped. */

@@ -1,3 +1,4 @@
+import { ABLE_ADULT_HAND, type HandProfile } from '../fingering/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import { ACTUATORS, actuatorOf, type Actuator, type Digit } from '../pattern/index.ts';
 import { tickToSeconds, type Score, type ScoreStroke } from '../score/index.ts';
@@ -84,7 +85,7 @@ const layPath = (timing: Timing, follows: readonly number[], strokes: readonly F
     if (after === 0 && !timing.isLoop) return own;
     const { end, to } = own.at(-1) as PathSegment;
     const until = endOf(stroke) + gapAfter(timing, index) - path.lead;
-    return [...own, ...layTravel(end, to, { end: path.entry, until, rests: next.isPrepared })];
+    return [...own, ...layTravel(end, to, { end: path.entry, until, rests: next.isPrepared }, timing.reach)];
   });
 };
 
@@ -103,10 +104,15 @@ const moveDigit = (actuator: Actuator, timing: Timing): FingerMotion => {
   };
 };
 
-/** How long the hand plays, whether it goes round, over how many strings, and how far its strokes reach. */
-interface HandSpan extends Pick<HandMotion, 'seconds' | 'isLoop'> {
-  readonly strings?: number;
+/** Whose hand moves, and how far its strokes go against what is supposed of it. */
+interface MovingHand {
+  readonly hand?: HandProfile;
   readonly size?: number;
+}
+
+/** How long the hand plays, whether it goes round, and over how many strings. */
+interface HandSpan extends Pick<HandMotion, 'seconds' | 'isLoop'>, MovingHand {
+  readonly strings?: number;
 }
 
 const USUAL_STRINGS = 6;
@@ -118,18 +124,20 @@ const USUAL_STRINGS = 6;
  */
 export const moveHandThrough = (
   notes: readonly StruckNote[],
-  { seconds, isLoop, strings = USUAL_STRINGS, size = 1 }: HandSpan,
+  { seconds, isLoop, strings = USUAL_STRINGS, hand = ABLE_ADULT_HAND, size = 1 }: HandSpan,
 ): HandMotion => {
+  const { strokeThrough, strokeLift, fingerReach, thumbReach } = hand.times;
+  const reach = { strings, through: size * strokeThrough, lift: size * strokeLift };
   const fingers = ACTUATORS.flatMap((actuator): readonly FingerMotion[] => {
     const strokes = listStrokes(notes, actuator);
-    return strokes.length === 0 ? [] : [moveDigit(actuator, { strokes, seconds, isLoop, reach: { strings, size } })];
+    return strokes.length === 0 ? [] : [moveDigit(actuator, { strokes, seconds, isLoop, reach })];
   });
   return {
     seconds,
     isLoop,
     fingers,
     travel: fingers.reduce((sum, { travel }) => sum + travel, 0),
-    palm: movePalm(fingers, strings, isLoop),
+    palm: movePalm(fingers, { strings, isLoop, fingerReach, thumbReach }),
   };
 };
 
@@ -145,12 +153,12 @@ const stopShortNotes = (score: Score, notes: readonly StruckNote[], stroke: Scor
 
 /**
  * How the picking hand moves in a score with the digits it is given: a plausible path of every fingertip over the plane
- * of the strings, exact at the strings, smooth in between. Slurs do not move it. `size` is
- * how far its strokes reach, against what is supposed.
+ * of the strings, exact at the strings, smooth in between. Slurs do not move it. The hand is
+ * an able adult's if none is given; `size` is how far its strokes go, against what is supposed of it.
  * @example
  * moveHand(flattenScore(createPattern('Roll')), []).travel // => 0
  */
-export const moveHand = (score: Score, digits: readonly (Digit | null)[], size = 1): HandMotion => {
+export const moveHand = (score: Score, digits: readonly (Digit | null)[], whose: MovingHand = {}): HandMotion => {
   const struck = score.strokes.map((stroke, index) => {
     const digit = digits[index];
     const when = { at: tickToSeconds(score, stroke.at), tick: stroke.at };
@@ -165,7 +173,7 @@ export const moveHand = (score: Score, digits: readonly (Digit | null)[], size =
     seconds,
     isLoop: score.loop,
     strings: stringCount(score.instrument),
-    size,
+    ...whose,
   });
 };
 

@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import { valueOrThrow } from '../errors/index.ts';
+import { createHandProfile, type HandProfile } from '../fingering/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { MOTION_ESTIMATES, locatePalm, measureNeededTime, measureOppositeMovement, moveHandThrough } from './index.ts';
 import type { HandMotion } from './index.ts';
@@ -75,4 +77,20 @@ test('a slower hand needs more time for the same way, and every hand more for a 
   expect(measureNeededTime({ ...way, distance: 10.4 }, 1)).toBeLessThan(
     measureNeededTime({ ...way, distance: 20.8 }, 1),
   );
+});
+
+test('a hand that reaches further leaves its palm still, one that lifts higher goes further', () => {
+  const notes = [
+    { at: 0, tick: 0, string: 2, digit: 'p' },
+    { at: 0.5, tick: 1, string: 4, digit: 'a' },
+  ] as const;
+  const move = (times: Partial<HandProfile['times']>): HandMotion =>
+    moveHandThrough(notes, {
+      seconds: 1,
+      isLoop: true,
+      hand: valueOrThrow(createHandProfile({ key: 'own', name: 'Own', times })),
+    });
+  expect(move({}).palm.drift).toBeCloseTo(2 * 2.5 * spacing, 9);
+  expect(move({ fingerReach: 3, thumbReach: 3 }).palm.drift).toBe(0);
+  expect(move({ strokeLift: 8 }).travel).toBeGreaterThan(move({}).travel);
 });

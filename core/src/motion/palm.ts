@@ -1,6 +1,6 @@
 import type { Actuator } from '../pattern/index.ts';
 import { minimalJerk } from './finger-path.ts';
-import { endOf, type FingerStroke } from './finger-strokes.ts';
+import { endOf, type FingerStroke, type StruckString } from './finger-strokes.ts';
 import { MOTION_ESTIMATES, placeOfString } from './stroke-path.ts';
 
 /** Where the palm is from a time on: millimetres across from where the hand is at home. */
@@ -21,8 +21,21 @@ interface DigitAtStrings {
   readonly strokes: readonly FingerStroke[];
 }
 
-/** Strings a digit reaches to both sides of the one it is at home on, with the palm at rest (est.). */
-const REACH: Readonly<Record<Actuator, number>> = { p: 2, pick: 1, i: 1.5, m: 1.5, a: 1.5, c: 1.5 };
+/** Strings a pick reaches to both sides from the wrist, with the palm at rest (est.). */
+const PICK_REACH = 1;
+
+/** The strings there are, those that digits reach to both sides of their own, and whether it goes round. */
+interface PalmTask {
+  readonly strings: number;
+  readonly isLoop: boolean;
+  readonly fingerReach: number;
+  readonly thumbReach: number;
+}
+
+const reachOf = (actuator: Actuator, { fingerReach, thumbReach }: PalmTask): number => {
+  if (actuator === 'pick') return PICK_REACH;
+  return actuator === 'p' ? thumbReach : fingerReach;
+};
 
 /** The string a digit is at home on: the fingers on the highest, the thumb next to the lowest. */
 const homeOf = (actuator: Actuator, strings: number): number =>
@@ -35,20 +48,20 @@ interface Room {
   readonly most: number;
 }
 
-const roomFor = (actuator: Actuator, at: number, string: number, strings: number): Room => {
-  const off = placeOfString(string) - placeOfString(homeOf(actuator, strings));
-  const reach = REACH[actuator] * MOTION_ESTIMATES.spacing;
+const roomFor = (actuator: Actuator, { at, string }: StruckString, task: PalmTask): Room => {
+  const off = placeOfString(string) - placeOfString(homeOf(actuator, task.strings));
+  const reach = reachOf(actuator, task) * MOTION_ESTIMATES.spacing;
   return { at, least: off - reach, most: off + reach };
 };
 
-const listRooms = ({ actuator, strokes }: DigitAtStrings, strings: number): readonly Room[] =>
+const listRooms = ({ actuator, strokes }: DigitAtStrings, task: PalmTask): readonly Room[] =>
   strokes.flatMap((stroke) =>
     (
       stroke.swept ?? [
         { at: stroke.at, string: stroke.string },
         { at: endOf(stroke), string: stroke.lastString },
       ]
-    ).map(({ at, string }) => roomFor(actuator, at, string, strings)),
+    ).map((struck) => roomFor(actuator, struck, task)),
   );
 
 /** Seconds within which strokes are played from one place. */
@@ -80,8 +93,9 @@ const followRooms = (rooms: readonly Room[], start: number): readonly PalmPlace[
 };
 
 /** How the palm moves so that every digit reaches its strings: not at all unless it has to, and no further. */
-export const movePalm = (digits: readonly DigitAtStrings[], strings: number, isLoop: boolean): PalmMotion => {
-  const rooms = mergeRooms(digits.flatMap((digit) => listRooms(digit, strings)));
+export const movePalm = (digits: readonly DigitAtStrings[], task: PalmTask): PalmMotion => {
+  const { isLoop } = task;
+  const rooms = mergeRooms(digits.flatMap((digit) => listRooms(digit, task)));
   const once = followRooms(rooms, 0);
   // A round begins where the one before it ended.
   const places = isLoop ? followRooms(rooms, once.at(-1)?.across ?? 0) : once;

@@ -2,14 +2,11 @@ import type { FingertipPlace, PathSegment } from './finger-path.ts';
 import { endOf, type FingerStroke } from './finger-strokes.ts';
 
 /**
- * Millimetres from string to string at the bridge (50 to 54 over six strings are usual), how far a fingertip goes
- * through and above a string, and seconds: of a follow-through, of a way to the next string and the more of it by
+ * Millimetres from string to string at the bridge (50 to 54 over six strings are usual), and seconds: of a follow-through, of a way to the next string and the more of it by
  * millimetre, of the least way, of a finger that rests on its string before it plays (est.).
  */
 export const MOTION_ESTIMATES = {
   spacing: 10.4,
-  through: 6,
-  lift: 4,
   follow: 0.06,
   followShare: 0.4,
   travel: 0.14,
@@ -23,22 +20,23 @@ export const placeOfString = (string: number): number => (string - 1) * MOTION_E
 
 const onString = (string: number): FingertipPlace => ({ across: placeOfString(string), above: 0 });
 
-/** Strings there are, and how far strokes go through and above them against what is supposed. */
+/** Strings there are, and the millimetres strokes go through and above them. */
 export interface StrokeReach {
   readonly strings: number;
-  readonly size: number;
+  readonly through: number;
+  readonly lift: number;
 }
 
 /** Before a stroke that is not prepared, and after a free one. */
-const beside = (string: number, direction: number, { size }: StrokeReach): FingertipPlace => ({
-  across: placeOfString(string) + direction * size * MOTION_ESTIMATES.through,
-  above: size * MOTION_ESTIMATES.lift,
+const beside = (string: number, direction: number, { through, lift }: StrokeReach): FingertipPlace => ({
+  across: placeOfString(string) + direction * through,
+  above: lift,
 });
 
 /** A finger that comes down from above falls twice as far as it lifts. */
-const overString = (string: number, { size }: StrokeReach): FingertipPlace => ({
+const overString = (string: number, { lift }: StrokeReach): FingertipPlace => ({
   across: placeOfString(string),
-  above: 2 * size * MOTION_ESTIMATES.lift,
+  above: 2 * lift,
 });
 
 /** A stroke with the way it takes: where it is before it, its own path, and where it is after it. */
@@ -113,10 +111,18 @@ export const layStrokePath = (stroke: FingerStroke, follow: number, reach: Strok
 };
 
 /** From string to string a finger is lifted over what lies between. */
-const layWay = (from: number, to: number, start: FingertipPlace, end: FingertipPlace): PathSegment => {
+const layWay = (way: PathSegment, { lift }: StrokeReach): PathSegment => {
+  const { start, end } = way;
   const isLifted = start.above === 0 && end.above === 0 && start.across !== end.across;
-  return { ...straight(from, to, start, end), arch: isLifted ? MOTION_ESTIMATES.lift : 0 };
+  return isLifted ? { ...way, arch: lift } : way;
 };
+
+/** Where the next stroke begins, by when the way there has to be over, and whether the finger rests there. */
+export interface NextStroke {
+  readonly end: FingertipPlace;
+  readonly until: number;
+  readonly rests: boolean;
+}
 
 /**
  * The way from one stroke to where the next begins: as quick as the time there is asks for, then at rest on its string
@@ -125,11 +131,12 @@ const layWay = (from: number, to: number, start: FingertipPlace, end: FingertipP
 export const layTravel = (
   start: FingertipPlace,
   from: number,
-  { end, until, rests }: { readonly end: FingertipPlace; readonly until: number; readonly rests: boolean },
+  { end, until, rests }: NextStroke,
+  reach: StrokeReach,
 ): readonly PathSegment[] => {
-  if (!rests) return [layWay(from, until, start, end)];
+  if (!rests) return [layWay(straight(from, until, start, end), reach)];
   const far = Math.abs(end.across - start.across);
   const usual = MOTION_ESTIMATES.travel + MOTION_ESTIMATES.travelPerMillimetre * far;
   const arrival = Math.max(from, Math.min(until - MOTION_ESTIMATES.rest, from + usual));
-  return [layWay(from, arrival, start, end), straight(arrival, until, end, end)];
+  return [layWay(straight(from, arrival, start, end), reach), straight(arrival, until, end, end)];
 };

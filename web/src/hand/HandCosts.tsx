@@ -53,11 +53,11 @@ interface CostsProps {
 }
 
 /** How far all travel in a bar, between what and what it may be, and against another school. */
-const Travel = ({ pattern, score, motion, digits, second }: CostsProps) => {
+const Travel = ({ pattern, score, motion, digits, hand, second }: CostsProps) => {
   const bars = Math.max(1, pattern.bars);
   const [least, most] = useMemo(
-    () => [DOUBT.least, DOUBT.most].map((size) => inCentimetres(moveHand(score, digits, size).travel / bars)),
-    [score, digits, bars],
+    () => [DOUBT.least, DOUBT.most].map((size) => inCentimetres(moveHand(score, digits, { hand, size }).travel / bars)),
+    [score, digits, hand, bars],
   );
   return (
     <>

@@ -26,8 +26,8 @@ const HandScreen = () => {
   const { score, inOrder, motion } = useMemo(() => {
     const flat = flattenScore(pattern);
     const own = flat.strokes.map(({ sourceStrokeId }) => digits[sourceStrokeId] ?? null);
-    return { score: flat, inOrder: own, motion: moveHand(flat, own) };
-  }, [pattern, digits]);
+    return { score: flat, inOrder: own, motion: moveHand(flat, own, { hand }) };
+  }, [pattern, digits, hand]);
   const [query, setQuery] = useSearchParams();
   const school = query.get('with') ?? '';
   const own = useAvailableCustomSchools(pattern.ownSchool);

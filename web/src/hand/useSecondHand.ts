@@ -53,6 +53,6 @@ export const useSecondHand = (
     if (!result) return null;
     const score = flattenScore(pattern);
     const digits = score.strokes.map(({ sourceStrokeId }) => result.analysis.digits[sourceStrokeId] ?? null);
-    return { school, name: sayLabel(result.name), motion: moveHand(score, digits) };
-  }, [value, school, pattern]);
+    return { school, name: sayLabel(result.name), motion: moveHand(score, digits, { hand }) };
+  }, [value, school, pattern, hand]);
 };

@@ -69,11 +69,12 @@ const findBusiestActuator = ({ transitions }: PatternAnalysis): SchoolResult['bu
   return all.sort((a, b) => b.strain - a.strain)[0] ?? null;
 };
 
-const measureMovement = (pattern: Pattern, { digits }: PatternAnalysis): Movement => {
+const measureMovement = (pattern: Pattern, { digits }: PatternAnalysis, { hand }: FingeringOptions): Movement => {
   const score = flattenScore(pattern);
   const { fingers, travel } = moveHand(
     score,
     score.strokes.map(({ sourceStrokeId }) => digits[sourceStrokeId] ?? null),
+    { hand },
   );
   const strokes = fingers
     .flatMap((finger) => finger.strokes)
@@ -124,7 +125,7 @@ export const evaluateSchool = (given: Pattern, school: School, options: Fingerin
     slurs: pattern.strokes.filter(({ slur }) => slur).length,
     doubledStrokes: doubled,
     unplayedStrokes: pattern.strokes.filter(({ id, slur }) => !slur && !judgement.digits[id]).length,
-    movement: measureMovement(pattern, judgement),
+    movement: measureMovement(pattern, judgement, options),
     slurredNotes: pattern.strokes.flatMap(({ id, slur }, index) =>
       slur && !given.strokes[index]?.slur ? [{ stroke: id, slur }] : [],
     ),

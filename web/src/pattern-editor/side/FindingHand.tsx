@@ -14,10 +14,10 @@ interface FindingHandProps {
 }
 
 /** The hand at the moment of a stroke, and who does what. */
-const Moment = ({ judged: { pattern, judgement }, stroke }: FindingHandProps) => {
+const Moment = ({ judged: { pattern, hand, judgement }, stroke }: FindingHandProps) => {
   const score = flattenScore(pattern);
   const digits = score.strokes.map(({ sourceStrokeId }) => judgement.digits[sourceStrokeId] ?? null);
-  const motion = moveHand(score, digits);
+  const motion = moveHand(score, digits, { hand });
   const tick = score.strokes.find(({ sourceStrokeId }) => sourceStrokeId === stroke)?.at ?? 0;
   const moment = findMoment(motion, tick);
   if (!moment) return <p className="mb-0">{say('hand.nothing')}</p>;
