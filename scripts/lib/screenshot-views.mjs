@@ -58,7 +58,7 @@ export const SCREENSHOT_VIEWS = [
       await openPattern(page, 'Lantern pinches');
       await page.getByLabel(say('common.tempo-bpm')).fill('96');
       await page.keyboard.press('Enter');
-      await page.getByLabel(say('bench.review'), { exact: true }).getByRole('button').first().waitFor();
+      await page.getByLabel(say('bench.review'), { exact: true }).locator('.btn-cure').first().waitFor();
       await page.getByRole('button', { name: say('bench.other-fingerings') }).click();
       await page.locator('.alternatives li').first().waitFor();
     },

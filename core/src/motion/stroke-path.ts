@@ -2,8 +2,9 @@ import type { FingertipPlace, PathSegment } from './finger-path.ts';
 import { endOf, type FingerStroke } from './finger-strokes.ts';
 
 /**
- * Millimetres from string to string at the bridge (50 to 54 over six strings are usual), and seconds: of a follow-through, of a way to the next string and the more of it by
- * millimetre, of the least way, of a finger that rests on its string before it plays (est.).
+ * Millimetres from string to string at the bridge (50 to 54 over six strings are usual), and seconds: of a
+ * follow-through, of a way to the next string and the more of it by millimetre, of the least way, of a finger that
+ * rests on its string before it plays (est.).
  */
 export const MOTION_ESTIMATES = {
   spacing: 10.4,
