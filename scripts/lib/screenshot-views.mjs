@@ -37,6 +37,8 @@ const OSIER_LANE = [
 export const SCREENSHOT_VIEWS = [
   {
     name: 'hand',
+    // As high as its filmstrip needs.
+    size: { width: 1280, height: 1010 },
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
       await page.getByRole('link', { name: say('hand.open'), exact: true }).click();

@@ -41,6 +41,9 @@ export interface FingerStroke {
   readonly swept?: readonly StruckString[];
   /** Whether the fingertip rests on its string before it plays. */
   readonly isPrepared: boolean;
+  /** Whether a pick is between the strings, below their tops, before it and after it. */
+  readonly startsBelow?: boolean;
+  readonly endsBelow?: boolean;
 }
 
 /** A stroke before it is known whether there is time to prepare it. */

@@ -119,6 +119,26 @@ describe('laws', () => {
     );
   });
 
+  test('every stretch begins and ends at rest, so that the speed has no jump either', () => {
+    fc.assert(
+      fc.property(figure, school, tempo, (text, key, bpm) => {
+        for (const { segments, peakSpeed } of motionOf(text, undefined, bpm, key).fingers)
+          for (const segment of segments) {
+            const step = (segment.to - segment.from) / 1000;
+            for (const [at, after] of [
+              [segment.from, segment.from + step],
+              [segment.to - step, segment.to],
+            ] as const) {
+              const [a, b] = [placeOnSegment(segment, at), placeOnSegment(segment, after)];
+              const way = Math.hypot(b.across - a.across, b.above - a.above);
+              expect(way).toBeLessThanOrEqual(0.01 * peakSpeed * step + 1e-9);
+            }
+          }
+      }),
+      { numRuns: 100 },
+    );
+  });
+
   test('time goes on without a gap, and a round comes back to where it began', () => {
     fc.assert(
       fc.property(figure, tempo, (text, bpm) => {
@@ -240,6 +260,22 @@ describe('manners of a stroke', () => {
       isOnString: true,
     });
     expect(moveHand(flattenScore(read), ['i', 'm']).fingers.flatMap(({ strokes }) => strokes)).toHaveLength(2);
+  });
+});
+
+describe('a pick', () => {
+  const heightsAt = (text: string, digits: string, at: number): number =>
+    locateFingertip(motionOf(text, digits, 240), 'pick', at)?.above ?? 0;
+
+  test('that goes down and up on one string stays between the strings', () => {
+    // Eighths at 240: 0.125 s apart, too close to rest on the string.
+    expect(heightsAt('3 3 3 3', 'down up down up', 0.0625)).toBeCloseTo(-2, 6);
+    expect(heightsAt('3 3 3 3', 'down up down up', 0.125)).toBeCloseTo(0, 6);
+  });
+
+  test('that plays down again, or another string, escapes above them', () => {
+    expect(heightsAt('3 3 3 3', 'down down down down', 0.0625)).toBeGreaterThan(3);
+    expect(heightsAt('3 4 3 4', 'down up down up', 0.0625)).toBeGreaterThan(3);
   });
 });
 

@@ -76,6 +76,25 @@ const prepare = (timing: Timing, follows: readonly number[]): readonly FingerStr
     return { ...stroke, isPrepared: hasTime && !isUnplanted && stroke.manner !== 'tap' };
   });
 
+const staysBelow = (own: FingerStroke, next: FingerStroke | undefined): boolean =>
+  next !== undefined &&
+  !next.isPrepared &&
+  !own.swept &&
+  !next.swept &&
+  own.lastString === next.string &&
+  own.direction !== next.direction;
+
+/** A pick that comes back over the string it has just left stays between the strings; else it escapes above them. */
+const escapePick = (strokes: readonly FingerStroke[], isLoop: boolean): readonly FingerStroke[] => {
+  const next = (index: number) => strokes[index + 1] ?? (isLoop ? strokes[0] : undefined);
+  const below = strokes.map((stroke, index) => staysBelow(stroke, next(index)));
+  return strokes.map((stroke, index) => ({
+    ...stroke,
+    startsBelow: index > 0 || isLoop ? (below.at(index - 1) ?? false) : false,
+    endsBelow: below[index] ?? false,
+  }));
+};
+
 const layPath = (timing: Timing, follows: readonly number[], strokes: readonly FingerStroke[]) => {
   const paths = strokes.map((stroke, index) => layStrokePath(stroke, follows[index] as number, timing.reach));
   return strokes.flatMap((stroke, index): readonly PathSegment[] => {
@@ -91,7 +110,8 @@ const layPath = (timing: Timing, follows: readonly number[], strokes: readonly F
 
 const moveDigit = (actuator: Actuator, timing: Timing): FingerMotion => {
   const follows = timing.strokes.map((_, index) => followOf(timing, index));
-  const strokes = prepare(timing, follows);
+  const prepared = prepare(timing, follows);
+  const strokes = actuator === 'pick' ? escapePick(prepared, timing.isLoop) : prepared;
   const segments = layPath(timing, follows, strokes);
   const plucked = strokes.filter(({ manner }) => manner === 'free' || manner === 'rest');
   return {
@@ -206,7 +226,7 @@ export const locateFingertip = (
   const wrapped = isLoop && seconds > 0 ? at - Math.floor((at - first.from) / seconds) * seconds : at;
   const segment = finger.segments.find(({ to }) => wrapped <= to) ?? last;
   const found = placeOnSegment(segment, wrapped);
-  return { ...found, isOnString: found.above < TOUCH };
+  return { ...found, isOnString: Math.abs(found.above) < TOUCH };
 };
 
 /** The way between two strokes of a digit that asks for the most speed. */

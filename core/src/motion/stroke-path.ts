@@ -28,10 +28,15 @@ export interface StrokeReach {
   readonly lift: number;
 }
 
-/** Before a stroke that is not prepared, and after a free one. */
-const beside = (string: number, direction: number, { through, lift }: StrokeReach): FingertipPlace => ({
+/** Before a stroke that is not prepared, and after a free one; a pick may stay between the strings, half as deep. */
+const beside = (
+  string: number,
+  direction: number,
+  { through, lift }: StrokeReach,
+  isBelow = false,
+): FingertipPlace => ({
   across: placeOfString(string) + direction * through,
-  above: lift,
+  above: isBelow ? -lift / 2 : lift,
 });
 
 /** A finger that comes down from above falls twice as far as it lifts. */
@@ -57,10 +62,11 @@ const straight = (from: number, to: number, start: FingertipPlace, end: Fingerti
 });
 
 /** Where a pluck ends: beside its last string, or resting on the next one, if there is one. */
-const endOfPluck = ({ lastString, direction, manner }: FingerStroke, reach: StrokeReach): FingertipPlace => {
+const endOfPluck = (stroke: FingerStroke, reach: StrokeReach): FingertipPlace => {
+  const { lastString, direction, manner, endsBelow } = stroke;
   const next = lastString + direction;
   const isThere = next >= 1 && next <= reach.strings;
-  return manner === 'rest' && isThere ? onString(next) : beside(lastString, direction, reach);
+  return manner === 'rest' && isThere ? onString(next) : beside(lastString, direction, reach, endsBelow);
 };
 
 /** Down on its string, and on it for a moment: a tap from above; a touch or a stop was there before. */
@@ -89,7 +95,7 @@ const layPluck = (stroke: FingerStroke, follow: number, reach: StrokeReach): Str
     const entry = onString(stroke.string);
     return { lead: 0, entry, segments: [straight(stroke.at, to, entry, end)] };
   }
-  const entry = beside(stroke.string, -stroke.direction, reach);
+  const entry = beside(stroke.string, -stroke.direction, reach, stroke.startsBelow);
   if (end.above === 0)
     return {
       lead: follow,
@@ -101,7 +107,11 @@ const layPluck = (stroke: FingerStroke, follow: number, reach: StrokeReach): Str
     };
   // Through the strings half-way: as far behind the first as it was before it.
   const past = stroke.string === stroke.lastString ? end : beside(stroke.string, stroke.direction, reach);
-  return { lead: follow, entry, segments: [{ ...straight(from, to, entry, past), arch: -entry.above }] };
+  return {
+    lead: follow,
+    entry,
+    segments: [{ ...straight(from, to, entry, past), arch: -(entry.above + past.above) / 2 }],
+  };
 };
 
 /** The way of one stroke at its strings; `follow` is the seconds of its follow-through. */
