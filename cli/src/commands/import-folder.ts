@@ -2,8 +2,10 @@ import { say, sayProblem } from '@fleet-wren/wording';
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { basename, dirname, join, relative } from 'node:path';
 import {
+  compareFolderPaths,
   failure,
   importForLibrary,
+  isHiddenPath,
   measureImport,
   serialisePattern,
   serialiseSong,
@@ -29,16 +31,14 @@ export interface FolderReport {
   readonly refused: number;
 }
 
-const isHidden = (path: string): boolean => path.split(/[\\/]/).some((part) => part.startsWith('.'));
-
 /** Paths of the files in a folder and in those within it, from the folder on; those of the system are left out. */
 const listFiles = (folder: string): Result<readonly string[]> => {
   try {
     const paths = readdirSync(folder, { recursive: true, withFileTypes: true })
       .filter((entry) => entry.isFile())
       .map((entry) => relative(folder, join(entry.parentPath, entry.name)))
-      .filter((path) => !isHidden(path));
-    return success(paths.sort((a, b) => a.localeCompare(b, undefined, { numeric: true })));
+      .filter((path) => !isHiddenPath(path));
+    return success(paths.sort(compareFolderPaths));
   } catch (error) {
     return unreadable(folder, error);
   }

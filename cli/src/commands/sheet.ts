@@ -2,7 +2,9 @@ import { say, sayProblem } from '@fleet-wren/wording';
 import { readdirSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import {
+  compareFolderPaths,
   failure,
+  isHiddenPath,
   createProblem,
   parsePatternFile,
   parseSongFile,
@@ -26,8 +28,8 @@ import {
 /** Files of ours in a folder, in the order of their names with numbers counted. */
 const listFolder = (folder: string): readonly string[] =>
   readdirSync(folder)
-    .filter((name) => name.endsWith('.json'))
-    .sort((a, b) => a.localeCompare(b, undefined, { numeric: true }))
+    .filter((name) => name.endsWith('.json') && !isHiddenPath(name))
+    .sort(compareFolderPaths)
     .map((name) => join(folder, name));
 
 /** The files that are meant: those named, and those in a folder that is named. */

@@ -1,3 +1,4 @@
+export { compareFolderPaths, isHiddenPath } from './folder-order.ts';
 export * from './string-notation/parse-string-notation.ts';
 export { readChordLine, type ChordLine } from './chord-line/read-chord-line.ts';
 export { writeChordLine } from './chord-line/write-chord-line.ts';

@@ -1,4 +1,4 @@
-import type { LibraryImport, LibraryKind, Result } from '@fleet-wren/core';
+import { compareFolderPaths, isHiddenPath, type LibraryImport, type LibraryKind, type Result } from '@fleet-wren/core';
 
 /** A file of a folder that is imported at once; its path begins with the folder. */
 export interface BatchFile {
@@ -24,13 +24,11 @@ export interface BatchRow extends BatchFile {
 /** Files of a folder that are looked at, at the most. */
 export const LARGEST_BATCH = 300;
 
-const isHidden = (path: string): boolean => path.split('/').some((part) => part.startsWith('.'));
-
 /** The files of a folder in the order a list shows them, those of the system left out. */
 export const sortBatchFiles = (files: readonly BatchFile[]): readonly BatchFile[] =>
   files
-    .filter(({ path }) => !isHidden(path))
-    .sort((a, b) => a.path.localeCompare(b.path, undefined, { numeric: true }))
+    .filter(({ path }) => !isHiddenPath(path))
+    .sort((a, b) => compareFolderPaths(a.path, b.path))
     .slice(0, LARGEST_BATCH);
 
 /** The folder all files are in; empty where there is none. */
