@@ -19,7 +19,7 @@ test('a finding stands where it is with a cure; the cure mends it and can be tak
   await expect(first).toContainText(/^\d Beat 1/);
   const before = await judgement.getByRole('listitem').count();
   await expect(bench.page.locator('.threads .flag')).not.toHaveCount(0);
-  await judgement.getByRole('button').first().click();
+  await judgement.locator('.btn-cure').first().click();
   await expect.poll(() => judgement.getByRole('listitem').count()).toBeLessThan(before);
   await bench.press('Control+z');
   await expect.poll(() => judgement.getByRole('listitem').count()).toBe(before);
