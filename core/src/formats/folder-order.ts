@@ -8,6 +8,6 @@ export const isHiddenPath = (path: string): boolean => path.split(/[\\/]/).some(
 /**
  * Puts files of a folder in the order a list shows them: by name, numbers by their value.
  * @example
- * ['take 10', 'take 9'].sort(compareFolderPaths) // => ['take 9', 'take 10']
+ * compareFolderPaths('take 9', 'take 10') < 0 // => true
  */
 export const compareFolderPaths = (a: string, b: string): number => a.localeCompare(b, undefined, { numeric: true });

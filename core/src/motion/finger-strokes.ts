@@ -54,6 +54,13 @@ export interface RawStroke extends Omit<FingerStroke, 'isPrepared'> {
 /** When the last string of a stroke is struck. */
 export const endOf = ({ at, swept }: Pick<FingerStroke, 'at' | 'swept'>): number => swept?.at(-1)?.at ?? at;
 
+/**
+ * Whether a stroke plucks its string, against tapping, touching or stopping it.
+ * @example
+ * isPlucked({ manner: 'tap' }) // => false
+ */
+export const isPlucked = ({ manner }: Pick<FingerStroke, 'manner'>): boolean => manner === 'free' || manner === 'rest';
+
 /** Fingers pluck towards the palm and the bass strings, the thumb away from them; the pick goes as it is written. */
 const directionOf = (digit: Digit): 1 | -1 => (digit === 'p' || digit === 'down' ? -1 : 1);
 

@@ -5,6 +5,7 @@ import { tickToSeconds, type Score, type ScoreStroke } from '../score/index.ts';
 import { peakSpeed, placeOnSegment, segmentLength, type FingertipPlace, type PathSegment } from './finger-path.ts';
 import {
   endOf,
+  isPlucked,
   listStrokes,
   strikeNote,
   type FingerStroke,
@@ -113,7 +114,7 @@ const moveDigit = (actuator: Actuator, timing: Timing): FingerMotion => {
   const prepared = prepare(timing, follows);
   const strokes = actuator === 'pick' ? escapePick(prepared, timing.isLoop) : prepared;
   const segments = layPath(timing, follows, strokes);
-  const plucked = strokes.filter(({ manner }) => manner === 'free' || manner === 'rest');
+  const plucked = strokes.filter(isPlucked);
   return {
     actuator,
     strokes,
@@ -164,17 +165,18 @@ export const moveHandThrough = (
 /** A short note is stopped by the finger that played it, if it has nothing else to play by then. */
 const stopShortNotes = (score: Score, notes: readonly StruckNote[], stroke: ScoreStroke, own: StruckNote) => {
   const tick = stroke.at + stroke.durationTicks;
+  if (!stroke.staccato || stroke.damped || stroke.dead || tick >= score.length) return [];
   const isBusy = notes.some(
     ({ digit, tick: other }) => actuatorOf(digit) === actuatorOf(own.digit) && other > own.tick && other <= tick,
   );
-  if (!stroke.staccato || stroke.damped || stroke.dead || isBusy || tick >= score.length) return [];
+  if (isBusy) return [];
   return [{ at: tickToSeconds(score, tick), tick, string: stroke.string, digit: own.digit, manner: 'stop' as const }];
 };
 
 /**
  * How the picking hand moves in a score with the digits it is given: a plausible path of every fingertip over the plane
- * of the strings, exact at the strings, smooth in between. Slurs do not move it. The hand is
- * an able adult's if none is given; `size` is how far its strokes go, against what is supposed of it.
+ * of the strings, exact at the strings, smooth in between. Slurs do not move it. The hand is an able adult's if none is
+ * given; `size` is how far its strokes go, against what is supposed of it.
  * @example
  * moveHand(flattenScore(createPattern('Roll')), []).travel // => 0
  */

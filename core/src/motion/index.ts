@@ -1,5 +1,6 @@
 export { minimalJerk, type FingertipPlace, type PathSegment } from './finger-path.ts';
 export {
+  isPlucked,
   strikeNote,
   type FingerStroke,
   type StrokeManner,

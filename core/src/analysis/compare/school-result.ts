@@ -1,5 +1,5 @@
 import type { Label } from '../../message/message.ts';
-import { moveHand } from '../../motion/index.ts';
+import { isPlucked, moveHand } from '../../motion/index.ts';
 import { flattenScore } from '../../score/index.ts';
 import { ACTUATORS, actuatorOf, type Pattern, type Slur, type Actuator } from '../../pattern/index.ts';
 import {
@@ -76,9 +76,7 @@ const measureMovement = (pattern: Pattern, { digits }: PatternAnalysis, { hand }
     score.strokes.map(({ sourceStrokeId }) => digits[sourceStrokeId] ?? null),
     { hand },
   );
-  const strokes = fingers
-    .flatMap((finger) => finger.strokes)
-    .filter(({ manner }) => manner === 'free' || manner === 'rest');
+  const strokes = fingers.flatMap((finger) => finger.strokes).filter(isPlucked);
   return {
     travelPerBar: travel / Math.max(1, pattern.bars),
     preparedShare: strokes.filter(({ isPrepared }) => isPrepared).length / Math.max(1, strokes.length),
