@@ -1,4 +1,5 @@
 import { say } from '@fleet-wren/wording';
+import type { Page } from '@playwright/test';
 import { expect, test, violations } from './studio.ts';
 
 test('anything is found by name from the keyboard: a command of the bench, a pattern, a screen', async ({ bench }) => {
@@ -53,6 +54,17 @@ test('exports and what can be done with a pattern are in the palette, on a phone
   await expect(page.locator('.stand')).toBeVisible();
 });
 
+/** Keeps the palette from loading until it is let go. */
+const holdPalette = async (page: Page): Promise<() => void> => {
+  let load = (): void => undefined;
+  const asked = new Promise<void>((resolve) => (load = resolve));
+  await page.route('**/CommandPalette-*.js', async (route) => {
+    await asked;
+    await route.continue();
+  });
+  return () => load();
+};
+
 test('what is typed before the palette is loaded is meant for the palette, not for the page beneath', async ({
   bench,
 }) => {
@@ -60,12 +72,7 @@ test('what is typed before the palette is loaded is meant for the palette, not f
   const field = page.getByRole('combobox', { name: say('palette.title') });
   await bench.click(0, 3);
   const before = await bench.strokes();
-  let load = (): void => undefined;
-  const asked = new Promise<void>((resolve) => (load = resolve));
-  await page.route('**/CommandPalette-*.js', async (route) => {
-    await asked;
-    await route.continue();
-  });
+  const load = await holdPalette(page);
   await page.keyboard.press('Control+k');
   await page.keyboard.type('help ');
   await page.keyboard.press('Backspace');
@@ -73,5 +80,15 @@ test('what is typed before the palette is loaded is meant for the palette, not f
   await expect(field).toHaveValue('help');
   expect(await bench.strokes()).toEqual(before);
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: say('help.title'), level: 1 })).toBeVisible();
+});
+
+test('Enter before the palette is loaded chooses what was typed, once it is there', async ({ bench }) => {
+  const { page } = bench;
+  const load = await holdPalette(page);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('help');
+  await page.keyboard.press('Enter');
+  load();
   await expect(page.getByRole('heading', { name: say('help.title'), level: 1 })).toBeVisible();
 });

@@ -51,25 +51,30 @@ const Items = ({ items, at, choose }: ListProps) => {
 };
 
 interface Props {
-  /** What was typed before the palette was there. */
-  readonly begin: string;
+  readonly typed: string;
+  readonly type: (typed: string) => void;
+  /** Enter was pressed before there was anything to choose: the first that comes is meant. */
+  readonly isEntered: boolean;
+  readonly setEntered: (isEntered: boolean) => void;
   readonly hide: () => void;
 }
 
 /** Everything by name: what can be done here, every place, pattern, song and student. */
-export const CommandPalette = ({ begin, hide }: Props) => {
-  const [typed, setTyped] = useState(begin);
+export const CommandPalette = ({ typed, type, isEntered, setEntered, hide }: Props) => {
   const [at, setAt] = useState(0);
   const items = findPaletteItems(usePaletteItems(useDeferredValue(typed)), typed);
   const place = Math.min(at, Math.max(0, items.length - 1));
-  const choose = (item: PaletteItem | undefined): void => {
-    if (!item) return;
+  const choose = (item: PaletteItem): void => {
     hide();
     item.run();
   };
+  const chosen = items[place];
+  useEffect(() => {
+    if (isEntered && chosen) choose(chosen);
+  });
   const press = (event: KeyboardEvent): void => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (event.key === 'Enter') choose(items[place]);
+    if (event.key === 'Enter') setEntered(true);
     else if (step && items.length > 0) setAt((place + step + items.length) % items.length);
     else return;
     event.preventDefault();
@@ -88,7 +93,8 @@ export const CommandPalette = ({ begin, hide }: Props) => {
         className="palette-input"
         value={typed}
         onChange={({ target }) => {
-          setTyped(target.value);
+          type(target.value);
+          setEntered(false);
           setAt(0);
         }}
         onKeyDown={press}

@@ -22,9 +22,11 @@ const hidePalette = (): void => usePalette.setState({ isShown: false });
 /** The palette, and before it is loaded whatever keeps the keys that are meant for it. */
 const LoadedPalette = () => {
   const [typed, setTyped] = useState('');
+  const [isEntered, setEntered] = useState(false);
+  const shared = { typed, type: setTyped, setEntered, hide: hidePalette };
   return (
-    <Suspense fallback={<KeysBeforePalette typed={typed} type={setTyped} hide={hidePalette} />}>
-      <CommandPalette begin={typed} hide={hidePalette} />
+    <Suspense fallback={<KeysBeforePalette {...shared} />}>
+      <CommandPalette {...shared} isEntered={isEntered} />
     </Suspense>
   );
 };
