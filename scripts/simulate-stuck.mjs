@@ -313,10 +313,9 @@ ${halted.map((one) => `| ${one.name} | ${Math.round(1000 * slowPace(one.calendar
 
 ![Share of standstills that were found](simulation.svg)
 
-Our model has to learn level, sharpness and form from the same passes, and asks after every session. Asked to be 95 % sure, it calls more of the slow
-healthy ones stuck; at 98 %, as it stands, it says of a standstill some sessions later. By this measure 95 in 100 of those who practise three days a
-week cannot be told within three sessions of a standstill; told from the pace of the middle of the slow healthy ones, which would call more of the slowest
-stuck, the bound lies higher. Between ours and the bound there is room.
+Our model has to learn level, sharpness, form and pace from the same passes, and asks after every session. The bound holds for the pace it is told
+from; whoever learns more quickly can be told sooner. By it 95 in 100 of those who practise three days a week cannot be told within three sessions of the
+beginning of a standstill without calling more of the slow healthy ones stuck.
 
 ## How sure an ability is
 

@@ -27,3 +27,11 @@ export const rootMeanSquare = (samples: Float32Array): number => {
 /** A value brought within a range. */
 export const clamp = (value: number, { least, most }: { readonly least: number; readonly most: number }): number =>
   Math.min(most, Math.max(least, value));
+
+/** The normal distribution function, to 1e-7 (Abramowitz & Stegun, Handbook of Mathematical Functions, 26.2.17). */
+export const normalShare = (value: number): number => {
+  const t = 1 / (1 + 0.2316419 * Math.abs(value));
+  const series = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const tail = (Math.exp((-value * value) / 2) / Math.sqrt(2 * Math.PI)) * series;
+  return value >= 0 ? 1 - tail : tail;
+};

@@ -53,25 +53,54 @@ const findMode = (attempts: readonly StrainAttempts[], sharpness: number, mean: 
   return ability;
 };
 
+/** What a session says: how able somebody was that day, the doubt left of it, and how well it was foreseen. */
+interface SessionReading {
+  readonly ability: number;
+  readonly variance: number;
+  readonly logEvidence: number;
+}
+
+/** The share of attempts that slip whatever the tempo, and the day's form, are in what is read. */
+const readSession = (
+  attempts: readonly StrainAttempts[],
+  sharpness: number,
+  { mean, variance }: { readonly mean: number; readonly variance: number },
+): SessionReading => {
+  const ability = findMode(attempts, sharpness, mean, variance);
+  const { value, information } = likelihoodAt(attempts, sharpness, ability);
+  const left = 1 / (information + 1 / variance);
+  const surprise = (ability - mean) ** 2 / (2 * variance);
+  return { ability, variance: left, logEvidence: value - surprise + 0.5 * Math.log(left / variance) };
+};
+
 /**
- * What is believed after a session: a Kalman step over logistic attempts by Laplace's approximation, the day's form
- * apart from the ability. `sharpness` is the slope of the logistic curve in the logarithm of the strain.
+ * How a session moves a belief: what is added to the ability's mean and taken from its variance, each times what is
+ * correlated with it over `spread`, the variance foreseen of the day. A Kalman step over logistic attempts by Laplace's
+ * approximation, the day's form apart from the ability. `sharpness` is the slope of the logistic curve in the logarithm
+ * of the strain.
  */
+export const weighSession = (
+  { mean, variance }: { readonly mean: number; readonly variance: number },
+  attempts: readonly StrainAttempts[],
+  sharpness: number,
+): { readonly spread: number; readonly moved: number; readonly known: number; readonly logEvidence: number } => {
+  const spread = variance + SESSION_MODEL.dayVariance;
+  const read = readSession(attempts, sharpness, { mean, variance: spread });
+  return { spread, moved: read.ability - mean, known: spread - read.variance, logEvidence: read.logEvidence };
+};
+
+/** What is believed after a session. */
 export const observeSession = (
   belief: AbilityBelief,
   attempts: readonly StrainAttempts[],
   sharpness: number,
 ): AbilityBelief => {
-  const spread = belief.variance + SESSION_MODEL.dayVariance;
-  const ability = findMode(attempts, sharpness, belief.mean, spread);
-  const { value, information } = likelihoodAt(attempts, sharpness, ability);
-  const seen = 1 / (information + 1 / spread);
+  const { spread, moved, known, logEvidence } = weighSession(belief, attempts, sharpness);
   const gain = belief.variance / spread;
-  const surprise = (ability - belief.mean) ** 2 / (2 * spread);
   return {
-    mean: belief.mean + gain * (ability - belief.mean),
-    variance: belief.variance - gain ** 2 * (spread - seen),
-    logEvidence: belief.logEvidence + value - surprise + 0.5 * Math.log(seen / spread),
+    mean: belief.mean + gain * moved,
+    variance: belief.variance - gain ** 2 * known,
+    logEvidence: belief.logEvidence + logEvidence,
   };
 };
 

@@ -107,21 +107,38 @@ describe('learners who are not simulated by our own rules', () => {
     attempts: 40,
   };
 
-  /** Whether the learner was ever called stuck, and whether at the end. */
+  /** The session at which the learner was first called stuck, -1 for never. */
   const watch = (learner: MotorLearner, seed: number) => {
     const days = Array.from({ length: 28 }, (_, index) => Math.floor((index * 7) / 3));
     const { events } = simulateMotorLearning(plan, learner, { days, random: createSeededRandom(seed) });
     const until = (last: number) => events.filter(({ at }) => at < (last + 1) * MILLISECONDS_PER_DAY);
-    const found = days.map((last) => detectStuck(plan, computeProgress(plan, until(last))) !== null);
-    return { ever: found.includes(true), atTheEnd: found.at(-1) };
+    return days.findIndex((last) => detectStuck(plan, computeProgress(plan, until(last))) !== null);
   };
   const SEEDS = Array.from({ length: 12 }, (_, index) => index + 1);
 
   test('who get on are never called stuck', () =>
-    expect(SEEDS.filter((seed) => watch(healthy, seed).ever)).toEqual([]));
+    expect(SEEDS.filter((seed) => watch(healthy, seed) >= 0)).toEqual([]));
 
   test('who have come to the end of what they can do are found', () => {
     const halted = { ...healthy, skill: -0.8, asymptote: -0.4, slowGain: 0.005 };
-    expect(SEEDS.filter((seed) => !watch(halted, seed).ever)).toEqual([]);
+    expect(SEEDS.filter((seed) => watch(halted, seed) < 0)).toEqual([]);
+  });
+
+  test('who stop learning from one day to the next are found, and not before', () => {
+    const [stop, attempts] = [10, 40];
+    const watchStopping = (seed: number): number => {
+      let played = 0;
+      const stopping = {
+        ...healthy,
+        attempts,
+        skill: -0.65,
+        fastGain: 0,
+        get slowGain() {
+          return (played += 1) > stop * attempts ? 0 : 0.0015;
+        },
+      };
+      return watch(stopping, seed);
+    };
+    expect(SEEDS.filter((seed) => watchStopping(seed) < stop)).toEqual([]);
   });
 });

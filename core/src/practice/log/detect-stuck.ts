@@ -16,11 +16,8 @@ export interface StuckDiagnosis {
   readonly advice: Message;
 }
 
-/**
- * Sessions and days without anything new, and the belief, from which somebody is called stuck: 95 % and the slowest of
- * healthy learners would be too (docs/practice.md, simulation).
- */
-const STUCK_THRESHOLDS = { sessions: 3, days: 7, belief: 0.98 } as const;
+/** Sessions and days without anything new, and the belief, from which somebody is called stuck. */
+const STUCK_THRESHOLDS = { sessions: 3, days: 7, belief: 0.95 } as const;
 
 /**
  * Attempts a session below which there is too little of it, shares of clean passes that make a jump, and attempts of
@@ -71,13 +68,6 @@ const findStandstill = (plan: LadderPlan, progress: PracticeProgress): Standstil
   return isLong ? { stage, tempos, sessions: days.length, days: span } : null;
 };
 
-const beliefIn = (plan: LadderPlan, { tempos }: PracticeProgress, found: Standstill): number => {
-  const sessions = listSessions(plan, tempos);
-  const first = found.tempos[0]?.day ?? 0;
-  const since = sessions.findIndex(({ day, stage }) => day >= first && stage === found.stage.key);
-  return estimatePlateau(sessions, since);
-};
-
 const countAttempts = (rows: readonly TempoAttempts[]): number =>
   rows.reduce((sum, { clean, slipped }) => sum + clean + slipped, 0);
 
@@ -107,7 +97,8 @@ const reasonFor = (found: Standstill, progress: PracticeProgress): StuckReason =
 
 const findReason = (plan: LadderPlan, progress: PracticeProgress, found: Standstill): StuckReason | null => {
   if (isOutOfReach(found)) return 'outOfReach';
-  return beliefIn(plan, progress, found) >= STUCK_THRESHOLDS.belief ? reasonFor(found, progress) : null;
+  const belief = estimatePlateau(listSessions(plan, progress.tempos));
+  return belief >= STUCK_THRESHOLDS.belief ? reasonFor(found, progress) : null;
 };
 
 /** What limits the stage at hand, said after why somebody is stuck. */
@@ -121,7 +112,7 @@ const describeStandstill = ({ stage, tempos, sessions, days }: Standstill): Mess
 };
 
 /**
- * Whether somebody is stuck with an item, and why: nothing new for a week and three sessions, and a belief of 98 % that
+ * Whether somebody is stuck with an item, and why: nothing new for a week and three sessions, and a belief of 95 % that
  * practice has stopped raising what they can do, or hardly one clean pass; null where they get on, or are
  * through. `cause` is what limits the stage at hand.
  * @example

@@ -1,4 +1,5 @@
-import { addLogs, observeSession, type AbilityBelief, type StrainAttempts } from '../ability/session-filter.ts';
+import { normalShare } from '../../statistics/index.ts';
+import { addLogs, weighSession, type StrainAttempts } from '../ability/session-filter.ts';
 
 /** One session on a stage: how its attempts went, tempo by tempo. */
 export interface PracticedSession {
@@ -10,106 +11,138 @@ export interface PracticedSession {
 }
 
 /**
- * What is supposed of practice before anything was seen (all est.): how sharply clean attempts fall off, how much a
- * session of twenty attempts or more raises the ability, how often that stops, and variances: of the ability at first,
- * of another stage, of a session, of a day without practice. A gain that comes to less than `negligible` is none.
+ * What is supposed of practice before anything was seen (all est.): how sharply clean attempts fall off; which share of
+ * what is left to learn a session of twenty attempts adds; the ability at first and the room above it; variances: of
+ * both, of another stage, of a session, of a day without practice, and of the limit from session to session.
  */
-const PLATEAU_PRIOR = {
+const LEARNING_PRIOR = {
   sharpnesses: [7, 12, 20],
-  gains: [0.018, 0.035, 0.07],
-  stops: 0.15,
+  rates: [0.005, 0.01, 0.02, 0.04, 0.08, 0.16, 0.3],
   fullSession: 20,
-  negligible: 0.015,
-  mean: Math.log(0.8),
-  variance: 0.09,
-  stageVariance: 0.02,
+  longestSession: 60,
+  skill: { mean: Math.log(0.8), variance: 0.09 },
+  room: { mean: 0.6, variance: 0.25 },
+  stageVariance: 0.005,
   sessionVariance: 0.00001,
   idleVariance: 0.00006,
+  limitVariance: 0.0001,
 } as const;
 
-/** Sessions without a gain at the end from which on they count as a standstill. */
-const LEAST_SESSIONS = 2;
+/** A session that adds less than this to the logarithm of the tempo adds nothing (est.). */
+const NEGLIGIBLE_GAIN = 0.0082;
 
-/** How a student is taken to practise: the gain of a full session, and how sharply clean attempts fall off. */
-interface Pace {
-  readonly gain: number;
+/** How a student is taken to learn: which share of the room a full session adds, and how sharply clean passes fall off. */
+interface LearningPace {
+  readonly rate: number;
   readonly sharpness: number;
 }
+
+/** What is believed of the ability and of the limit it comes near, with how well it foresaw the sessions. */
+interface LearningBelief {
+  readonly skill: number;
+  readonly limit: number;
+  readonly skillVariance: number;
+  readonly covariance: number;
+  readonly limitVariance: number;
+  readonly logEvidence: number;
+}
+
+const beginLearning = (): LearningBelief => {
+  const { skill, room } = LEARNING_PRIOR;
+  return {
+    skill: skill.mean,
+    limit: skill.mean + room.mean,
+    skillVariance: skill.variance,
+    covariance: skill.variance,
+    limitVariance: skill.variance + room.variance,
+    logEvidence: 0,
+  };
+};
 
 const countAttempts = ({ attempts }: PracticedSession): number =>
   attempts.reduce((sum, { clean, slipped }) => sum + clean + slipped, 0);
 
-/** What is foreseen of a session: the gain of the one before, and the days between. */
+/** The share of the room that attempts add. */
+const shareLearned = (attempts: number, rate: number): number =>
+  1 - (1 - rate) ** (Math.min(LEARNING_PRIOR.longestSession, attempts) / LEARNING_PRIOR.fullSession);
+
+/** What is foreseen of a session after the one before, and the days between. */
 const foresee = (
-  belief: AbilityBelief,
-  before: PracticedSession | undefined,
+  known: LearningBelief,
+  before: PracticedSession,
   now: PracticedSession,
-  gain: number,
-): AbilityBelief => {
-  if (!before) return belief;
-  const idle = Math.max(0, now.day - before.day - 1);
-  const share = Math.min(1, countAttempts(before) / PLATEAU_PRIOR.fullSession);
-  const other = before.stage === now.stage ? 0 : PLATEAU_PRIOR.stageVariance;
-  const rest = Math.min(PLATEAU_PRIOR.variance, idle * PLATEAU_PRIOR.idleVariance);
+  rate: number,
+): LearningBelief => {
+  const learned = shareLearned(countAttempts(before), rate);
+  const kept = 1 - learned;
+  const idle = Math.max(0, now.day - before.day - 1) * LEARNING_PRIOR.idleVariance;
+  const other = before.stage === now.stage ? 0 : LEARNING_PRIOR.stageVariance;
+  const { skillVariance, covariance, limitVariance } = known;
+  const grown = kept ** 2 * skillVariance + 2 * kept * learned * covariance + learned ** 2 * limitVariance;
   return {
-    ...belief,
-    mean: belief.mean + gain * share,
-    variance: belief.variance + PLATEAU_PRIOR.sessionVariance + rest + other,
+    ...known,
+    skill: kept * known.skill + learned * known.limit,
+    skillVariance: grown + LEARNING_PRIOR.sessionVariance + Math.min(LEARNING_PRIOR.skill.variance, idle) + other,
+    covariance: kept * covariance + learned * limitVariance + other,
+    limitVariance: limitVariance + LEARNING_PRIOR.limitVariance + other,
   };
 };
 
-/** What is believed after the sessions from one (counted from 0) to another, without the latter. */
-const follow = (
-  sessions: readonly PracticedSession[],
-  belief: AbilityBelief,
-  { gain, sharpness }: Pace,
-  [from, to]: readonly [number, number],
-): AbilityBelief =>
-  sessions.slice(from, to).reduce((known, now, index) => {
-    const foreseen = foresee(known, sessions[from + index - 1], now, gain);
-    return observeSession(foreseen, now.attempts, sharpness);
-  }, belief);
+const observe = (known: LearningBelief, now: PracticedSession, sharpness: number): LearningBelief => {
+  const foreseen = { mean: known.skill, variance: known.skillVariance };
+  const { spread, moved, known: told, logEvidence } = weighSession(foreseen, now.attempts, sharpness);
+  const [bySkill, byLimit] = [known.skillVariance / spread, known.covariance / spread];
+  return {
+    skill: known.skill + bySkill * moved,
+    limit: known.limit + byLimit * moved,
+    skillVariance: known.skillVariance - bySkill ** 2 * told,
+    covariance: known.covariance - bySkill * byLimit * told,
+    limitVariance: known.limitVariance - byLimit ** 2 * told,
+    logEvidence: known.logEvidence + logEvidence,
+  };
+};
 
-interface Weights {
-  readonly stopped: number;
-  readonly all: number;
-}
+const follow = (sessions: readonly PracticedSession[], { rate, sharpness }: LearningPace): LearningBelief => {
+  let known = beginLearning();
+  sessions.forEach((now, index) => {
+    const before = sessions[index - 1];
+    known = observe(before ? foresee(known, before, now, rate) : known, now, sharpness);
+  });
+  return known;
+};
 
-/** Log weights, for one pace, of gains that have stopped since a session and of all there is. */
-const weighPace = (sessions: readonly PracticedSession[], since: number, pace: Pace): Weights => {
-  const start = { mean: PLATEAU_PRIOR.mean, variance: PLATEAU_PRIOR.variance, logEvidence: 0 };
-  const end = sessions.length;
-  let rising = follow(sessions, start, pace, [0, since]);
-  let weights: Weights = { stopped: -Infinity, all: -Infinity };
-  let going = 0;
-  for (let at = since; at < end; at += 1) {
-    const flat = follow(sessions, rising, { ...pace, gain: 0 }, [at, end]);
-    const weight = flat.logEvidence + going + Math.log(PLATEAU_PRIOR.stops);
-    const isStandstill = end - at >= LEAST_SESSIONS || pace.gain * (at - since) < PLATEAU_PRIOR.negligible;
-    const stopped = isStandstill ? addLogs(weights.stopped, weight) : weights.stopped;
-    weights = { stopped, all: addLogs(weights.all, weight) };
-    going += Math.log(1 - PLATEAU_PRIOR.stops);
-    rising = follow(sessions, rising, pace, [at, at + 1]);
-  }
-  return { ...weights, all: addLogs(weights.all, rising.logEvidence + going) };
+/** Attempts of a day as somebody practises, those of a full session at most. */
+const usualAttempts = (sessions: readonly PracticedSession[]): number => {
+  const days = new Set(sessions.map(({ day }) => day)).size;
+  const attempts = sessions.reduce((sum, session) => sum + countAttempts(session), 0);
+  return Math.min(LEARNING_PRIOR.fullSession, attempts / days);
+};
+
+/** How likely a session that adds a share of the room adds next to nothing. */
+const chanceOfStandstill = (known: LearningBelief, learned: number): number => {
+  const room = known.limit - known.skill;
+  const variance = known.limitVariance - 2 * known.covariance + known.skillVariance;
+  return normalShare((NEGLIGIBLE_GAIN / learned - room) / Math.sqrt(Math.max(1e-9, variance)));
 };
 
 /**
- * How likely it is that practice has stopped raising the ability, given sessions in order: a change-point between
- * gains at the student's own pace and none (Barry & Hartigan, JASA 88(421), 1993, from memory), the ability followed by
- * a Kalman filter over logistic attempts. `since` is the first session (counted from 0) after the last progress there
- * was. From 0 to 1.
+ * How likely it is that practice no longer raises the ability, given sessions in order, from 0 to 1: each session adds
+ * a share of what is left up to a limit (the exponential law of practice: Heathcote, Brown & Mewhort, Psychonomic
+ * Bulletin & Review 7(2), 2000), ability and limit followed together by a Kalman filter over logistic attempts, for
+ * several paces that are weighted by how well they foresaw the sessions.
  * @example
- * estimatePlateau([], 0) // => 0
+ * estimatePlateau([]) // => 0
  */
-export const estimatePlateau = (sessions: readonly PracticedSession[], since: number): number => {
-  if (sessions.length <= since) return 0;
-  let [stopped, all] = [-Infinity, -Infinity];
-  for (const sharpness of PLATEAU_PRIOR.sharpnesses)
-    for (const gain of PLATEAU_PRIOR.gains) {
-      const weights = weighPace(sessions, since, { gain, sharpness });
-      stopped = addLogs(stopped, weights.stopped);
-      all = addLogs(all, weights.all);
+export const estimatePlateau = (sessions: readonly PracticedSession[]): number => {
+  if (sessions.length === 0) return 0;
+  const attempts = usualAttempts(sessions);
+  let [still, all] = [-Infinity, -Infinity];
+  for (const sharpness of LEARNING_PRIOR.sharpnesses)
+    for (const rate of LEARNING_PRIOR.rates) {
+      const known = follow(sessions, { rate, sharpness });
+      const chance = chanceOfStandstill(known, shareLearned(attempts, rate));
+      still = addLogs(still, known.logEvidence + Math.log(chance));
+      all = addLogs(all, known.logEvidence);
     }
-  return Math.exp(stopped - all);
+  return Math.exp(still - all);
 };

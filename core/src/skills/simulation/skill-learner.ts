@@ -1,4 +1,5 @@
 import { sampleNormal, type RandomSource } from '../../sound/index.ts';
+import { normalShare } from '../../statistics/index.ts';
 import type { FigureDemand } from '../mastery/figure-demand.ts';
 import { SKILLS, SKILL_CODES, getSkill, type SkillCode } from '../skill.ts';
 
@@ -62,14 +63,6 @@ export const drawLearner = (law: LearningLaw, random: RandomSource, level = 0.4)
     needsSuccess: random(),
     form: 0,
   };
-};
-
-/** The normal distribution function (Abramowitz & Stegun, 26.2.17). */
-const normalShare = (value: number): number => {
-  const t = 1 / (1 + 0.2316419 * Math.abs(value));
-  const series = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  const tail = (Math.exp((-value * value) / 2) / Math.sqrt(2 * Math.PI)) * series;
-  return value >= 0 ? 1 - tail : tail;
 };
 
 /** How likely each use of a figure holds at a tempo. */
