@@ -31,7 +31,7 @@ const LEARNING_PRIOR = {
 /** A session that adds less than this to the logarithm of the tempo adds nothing (est.). */
 const NEGLIGIBLE_GAIN = 0.0082;
 
-/** How a student is taken to learn: which share of the room a full session adds, and how sharply clean passes fall off. */
+/** How a student is taken to learn: which share of the room a full session adds, how sharply clean passes fall off. */
 interface LearningPace {
   readonly rate: number;
   readonly sharpness: number;
