@@ -49,5 +49,5 @@ export const runExportSong = (song: Song, { to }: CommandOptions): Result<Export
     lilypond: () => exportLilypond(score, digits(), annotations),
     json: () => serialiseSong(song),
   };
-  return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, keptAs(format)) });
+  return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, keptAs(format), annotations) });
 };

@@ -8,6 +8,8 @@ import type { Key } from '../theory/index.ts';
 export interface ScoreAnnotations {
   readonly sections?: ReadonlyMap<number, string>;
   readonly lyrics?: ReadonlyMap<number, string>;
+  /** Which part begins at a bar: given where what comes again is to be written once. */
+  readonly parts?: ReadonlyMap<number, string>;
   /** The key it sounds in. */
   readonly key?: Key;
 }

@@ -1,6 +1,7 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { createProblem, type Problem } from '../errors/index.ts';
 import { findInexactBeats } from './notation/inexact-beats.ts';
+import type { ScoreAnnotations } from './score-annotations.ts';
 import { listMutedStrokes, describeScorePosition, type Score } from '../score/index.ts';
 
 /** Formats that a score can be written in, as far as they leave things out. */
@@ -44,13 +45,15 @@ const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>>
 };
 
 /** What of a score a format has no place for. */
-const unkept = ({ strokes, endings }: Score, format: ExportFormat): readonly Message[] =>
-  [
+const unkept = ({ strokes, endings }: Score, { parts }: ScoreAnnotations, format: ExportFormat): readonly Message[] => {
+  const isWrittenOut = format === 'midi' || format === 'tab';
+  return [
     ...(format === 'midi' ? ['digits', 'chords'] : []),
-    // They are written out there.
-    ...(endings && (format === 'midi' || format === 'tab') ? ['endings'] : []),
+    ...(endings && isWrittenOut ? ['endings'] : []),
+    ...(parts && isWrittenOut && new Set(parts.values()).size < parts.size ? ['form'] : []),
     ...MARKS.filter((mark) => WITHOUT[format].includes(mark) && strokes.some((stroke) => stroke[mark])),
   ].map((mark) => message('format-mark.name', { mark }));
+};
 
 /** Strokes named by their place before the rest is only counted. */
 const NAMED = 3;
@@ -68,9 +71,13 @@ const places = (score: Score, all: readonly { readonly at: number; readonly stri
  * @example
  * listUnsupportedFeatures(flattenScore(createPattern('Roll')), 'tab').length // => 0
  */
-export const listUnsupportedFeatures = (score: Score, format: ExportFormat): readonly Problem[] => {
+export const listUnsupportedFeatures = (
+  score: Score,
+  format: ExportFormat,
+  words: ScoreAnnotations = {},
+): readonly Problem[] => {
   const muted = format === 'midi' || format === 'musicxml' ? listMutedStrokes(score) : [];
-  const what = unkept(score, format);
+  const what = unkept(score, words, format);
   return [
     ...(format === 'musicxml' ? findInexactBeats(score, []) : []),
     ...(what.length > 0 ? [createProblem('format-keeps-no', { format: NAMES[format], what })] : []),

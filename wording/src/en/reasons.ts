@@ -121,7 +121,7 @@ export const reasons = {
 
   'format.tablature': 'Tablature',
   'format-mark.name':
-    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} staccato {staccato} restStroke {rest strokes} glide {picked slides} rolled {rolled chords} tapped {picking-hand taps} slideIn {slides from nowhere} digits {fingers} endings {repeats with endings (all bars are written out)} other {chords}}',
+    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} staccato {staccato} restStroke {rest strokes} glide {picked slides} rolled {rolled chords} tapped {picking-hand taps} slideIn {slides from nowhere} digits {fingers} endings {repeats with endings (all bars are written out)} form {repeat signs (repeated sections are written out)} other {chords}}',
   'import-mark.counted': '{mark} ({count})',
   'import-mark.decoration': 'decorations',
   'import-mark.annotation': 'annotations',

@@ -6,6 +6,7 @@ import { TICKS_PER_QUARTER, beatNote, greatestCommonDivisor, isSameMetre, type M
 import { notateBar, type VoicePieces } from '../notation/notate-bar.ts';
 import { AccidentalTracker, spellPitch } from '../notation/pitch-spelling.ts';
 import { prepareScore, type PreparedScore } from '../notation/prepare-score.ts';
+import type { RepeatSigns } from '../notation/repeat-signs.ts';
 import type { NotatedStroke } from '../notation/split-voices.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 
@@ -101,9 +102,18 @@ const tempoText = ({ tempos, bars }: Score): string => {
 const barLines = ({ score, signs }: PreparedScore, index: number): readonly [before: string, after: string] => {
   const own = signs.get(index);
   const isLast = index === score.bars.length - 1;
-  const end = isLast ? '|]' : '|';
-  const ending = own?.beginsEnding ? `[${own.beginsEnding} ` : '';
+  const inside = own?.endsEnding ? '||' : '|';
+  const end = isLast ? '|]' : inside;
+  const ending = own?.beginsEnding ? `[${own.beginsEnding.join(',')} ` : '';
   return [(own?.repeatBegins ? '|:' : '') + ending, own?.repeatEnds ? ':|' : end];
+};
+
+/** Where one goes on, before and after the notes of a bar (ABC 2.1, section 4.14). */
+const formMarks = ({ segno, coda, toCoda, fine, back, until }: RepeatSigns): readonly [string, string] => {
+  const way = back === 'start' ? 'D.C.' : 'D.S.';
+  const goal = until ? `al${until.toLowerCase()}` : '';
+  const after = [...(fine ? ['!fine!'] : []), ...(toCoda ? ['!dacoda!'] : []), ...(back ? [`!${way}${goal}!`] : [])];
+  return [(segno ? '!segno!' : '') + (coda ? '!coda!' : ''), after.join('')];
 };
 
 /** One voice, a line for each bar; the first has the chords, sections and words. */
@@ -117,7 +127,8 @@ const voiceText = (written: PreparedScore, voice: number): string => {
     const section = voice === 0 ? words.sections?.get(index) : undefined;
     const [begins, closing] = barLines(written, index);
     const text = barText(pieces, state, voice === 0 ? chordsAt(score, bar) : new Map());
-    const line = `${begins}${metre}${text} ${closing}`;
+    const [first, last] = formMarks(written.signs.get(index) ?? {});
+    const line = `${begins}${metre}${first}${text} ${last}${closing}`;
     const sung = voice === 0 ? words.lyrics?.get(index) : undefined;
     return [...(section ? [`P:${section}`] : []), line, ...(sung ? [`w: ${sung.replaceAll(' ', '~')}`] : [])].join(
       '\n',
@@ -134,7 +145,7 @@ const voiceText = (written: PreparedScore, voice: number): string => {
  * // => true
  */
 export const exportAbc = (score: Score, digits: readonly (Digit | null)[], words: ScoreAnnotations = {}): string => {
-  const written = prepareScore(score, digits, words);
+  const written = prepareScore(score, digits, words, 2);
   const voices = Array.from({ length: written.bars[0]?.length ?? 1 }, (_, voice) => voice);
   return [
     'X:1',

@@ -4,6 +4,9 @@ import type { Key } from '../../theory/index.ts';
 import { beatNote, isSameMetre, ticksPerBar } from '../../time/index.ts';
 import { notateBar } from '../notation/notate-bar.ts';
 import { prepareScore, type PreparedScore } from '../notation/prepare-score.ts';
+import { formWords } from '../notation/form-words.ts';
+import type { RepeatSigns } from '../notation/repeat-signs.ts';
+import { writeRepeats } from './lilypond-repeats.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import { lengthText, noteNameText, pitchText, quote, voiceBarText } from './lilypond-notes.ts';
 
@@ -29,15 +32,6 @@ const barHead = ({ bars }: Score, index: number): string => {
   return `${metre}\\set Timing.measureLength = #(ly:make-moment ${above}/${below}) `;
 };
 
-/** Bars with what comes again written once: the bars all times share, then for each its ending. */
-const withEndings = (lines: readonly string[], { signs }: PreparedScore): string => {
-  const firsts = [...signs].filter(([, { beginsEnding }]) => beginsEnding).map(([index]) => index);
-  if (firsts.length === 0) return lines.join('\n');
-  const endings = firsts.map((first, place) => `  {\n${lines.slice(first, firsts[place + 1]).join('\n')}\n  }`);
-  const shared = lines.slice(0, firsts[0]).join('\n');
-  return `  \\repeat volta ${firsts.length} {\n${shared}\n  } \\alternative {\n${endings.join('\n')}\n  }`;
-};
-
 /** A voice, a line for each bar. */
 const voiceText = (written: PreparedScore, voice: number): string => {
   const { score, bars, fifths } = written;
@@ -45,11 +39,21 @@ const voiceText = (written: PreparedScore, voice: number): string => {
     const head = voice === 0 ? barHead(score, index) : '';
     return `  ${head}${voiceBarText(notateBar(bars[index]?.[voice] ?? [], bar), fifths)} |`;
   });
-  return withEndings(lines, written);
+  return writeRepeats(lines, written.signs);
 };
 
+const glyphMark = (name: string): string => `\\textMark \\markup \\musicglyph "scripts.${name}" `;
+
+/** Where one goes on: signs at the beginning of a bar, words at its end. */
+const formMarks = (signs: RepeatSigns): { readonly before: string; readonly after: string } => ({
+  before: (signs.segno ? glyphMark('segno') : '') + (signs.coda ? glyphMark('coda') : ''),
+  after: formWords(signs)
+    .map((words) => ` \\textEndMark ${quote(words)}`)
+    .join(''),
+});
+
 /** Chords, names of sections and words, each over the time it belongs to. */
-const signsOfBar = ({ score, words }: PreparedScore, bar: ScoreBar, index: number): string => {
+const signsOfBar = ({ score, words, signs }: PreparedScore, bar: ScoreBar, index: number): string => {
   const chords = score.chords.filter(
     ({ at, voicing }) => at >= bar.at && at < bar.at + bar.ticks && voicing.chord !== '',
   );
@@ -62,7 +66,9 @@ const signsOfBar = ({ score, words }: PreparedScore, bar: ScoreBar, index: numbe
     const below = place === 0 && sung ? `_${quote(sung)}` : '';
     return `s${lengthText(end - at)}${chord ? `^${quote(chord)}` : ''}${below}`;
   });
-  return `  ${section ? `\\mark \\markup \\box ${quote(section)} ` : ''}${pieces.join(' ')} |`;
+  const { before, after } = formMarks(signs.get(index) ?? {});
+  const mark = section ? `\\mark \\markup \\box ${quote(section)} ` : '';
+  return `  ${before}${mark}${pieces.join(' ')}${after} |`;
 };
 
 const tempoText = ({ tempos, bars }: Score): string => {
@@ -78,16 +84,13 @@ const tuningText = ({ instrument: { pitches, capo } }: Score): string =>
 
 const staves = (written: PreparedScore, voices: number): string => {
   const { score, key } = written;
-  const isRepeated = score.loop && score.endings === undefined;
   const names = VOICES.slice(0, voices).map((name) => `\\${name}`);
   const music = names.length === 1 ? names[0] : `<< { ${names[0]} } \\\\ { ${names[1]} } >>`;
-  const played = isRepeated ? `\\repeat volta 2 { ${music} }` : music;
-  const signs = isRepeated ? '\\repeat volta 2 { \\signs }' : '\\signs';
   return [
     '\\score {',
     '  \\new StaffGroup <<',
-    `    \\new Staff \\with { \\omit StringNumber } { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { ${signs} } { ${played} } >> }`,
-    `    \\new TabStaff \\with { stringTunings = \\stringTuning <${tuningText(score)}> } { ${played} }`,
+    `    \\new Staff \\with { \\omit StringNumber } { \\clef "treble_8" ${keyText(key)} ${tempoText(score)} << { \\signs } { ${music} } >> }`,
+    `    \\new TabStaff \\with { stringTunings = \\stringTuning <${tuningText(score)}> } { ${music} }`,
     '  >>',
     '  \\layout { }',
     '}',
@@ -118,9 +121,9 @@ export const exportLilypond = (
     ),
     block(
       'signs',
-      withEndings(
+      writeRepeats(
         written.score.bars.map((bar, index) => signsOfBar(written, bar, index)),
-        written,
+        written.signs,
       ),
     ),
     staves(written, count),

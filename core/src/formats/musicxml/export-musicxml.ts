@@ -13,7 +13,9 @@ import {
 } from '../../time/index.ts';
 import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
 import { LOOP_FIELD } from './parse-score.ts';
-import { foldEndings, type FoldedScore } from '../notation/fold-endings.ts';
+import { foldScore, type FoldedScore } from '../notation/fold-score.ts';
+import { createSignsAfter, createSignsBefore } from './serialise-form-signs.ts';
+import type { RepeatSigns } from '../notation/repeat-signs.ts';
 import { notateBar, type VoicePieces } from '../notation/notate-bar.ts';
 import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
 import { splitIntoVoices, type BarVoices } from '../notation/split-voices.ts';
@@ -141,6 +143,12 @@ const swingOf = ({ swing, swingParts, bars }: Score, { showDigits }: EngravingPr
 const capoOf = ({ instrument: { capo } }: Score, { isOnSheet }: EngravingPreferences): readonly XmlElement[] =>
   capo > 0 && !isOnSheet ? [direction([createElement('words', `Capo ${capo}`)])] : [];
 
+/** The signs of a bar, where this is its first or last piece. */
+const signsAt = ({ pieces, signs }: Written, index: number, place: 'first' | 'last'): RepeatSigns => {
+  const piece = pieces[index] as SplitBar;
+  return (piece[place] ? signs.get(piece.whole) : undefined) ?? {};
+};
+
 /** What stands before the notes of a bar: repeat, metre, section, tempos where they begin. */
 const barHead = (all: Written, index: number): readonly XmlElement[] => {
   const { score, said, pieces } = all;
@@ -155,6 +163,7 @@ const barHead = (all: Written, index: number): readonly XmlElement[] => {
     ...(index === 0 ? [attributesOf(all)] : []),
     ...(index > 0 && changed ? [createElement('attributes', [timeOf(metre)])] : []),
     ...barStart(all, index),
+    ...createSignsBefore(signsAt(all, index, 'first')),
     ...(section ? [direction([createElement('rehearsal', section)])] : []),
     ...score.tempos
       .filter((mark) => inside(mark) && !(all.look.isOnSheet && mark.at === 0))
@@ -166,8 +175,10 @@ const barHead = (all: Written, index: number): readonly XmlElement[] => {
 const barline = (location: 'left' | 'right', content: readonly XmlElement[]): readonly XmlElement[] =>
   content.length > 0 ? [createElement('barline', content, { location })] : [];
 
-const endingMark = (time: number | undefined, type: 'start' | 'stop'): readonly XmlElement[] =>
-  time === undefined ? [] : [createElement('ending', type === 'start' ? `${time}.` : '', { number: time, type })];
+const endingMark = (times: readonly number[] | undefined, type: 'start' | 'stop'): readonly XmlElement[] =>
+  times === undefined
+    ? []
+    : [createElement('ending', type === 'start' ? `${times.join(', ')}.` : '', { number: times.join(', '), type })];
 
 /** Before a bar: where what is repeated begins, and the bracket of an ending. */
 const barStart = ({ pieces, signs }: Written, index: number): readonly XmlElement[] => {
@@ -180,16 +191,25 @@ const barStart = ({ pieces, signs }: Written, index: number): readonly XmlElemen
   ]);
 };
 
+/** Where a repeat ends; how often it is played, where endings do not say so. */
+const repeatEnd = ({ repeatEnds = 0, endsEnding }: RepeatSigns): readonly XmlElement[] => {
+  if (repeatEnds === 0) return [];
+  const isSaid = repeatEnds > 2 && !endsEnding;
+  return [createElement('repeat', [], { direction: 'backward', ...(isSaid && { times: repeatEnds }) })];
+};
+
 /** After a bar: where an ending and a repeat end, the end of all, or that the bar goes on. */
 const barEnd = ({ score, pieces, signs }: Written, index: number): readonly XmlElement[] => {
   const piece = pieces[index] as SplitBar;
   if (!piece.last) return barline('right', [createElement('bar-style', 'dashed')]);
-  const own = signs.get(piece.whole);
+  const own = signs.get(piece.whole) ?? {};
   const isEnd = index === score.bars.length - 1;
+  const isDouble = own.back ?? own.fine ?? own.toCoda;
+  const style = isEnd || own.repeatEnds ? 'light-heavy' : 'light-light';
   return barline('right', [
-    ...(isEnd || own?.repeatEnds ? [createElement('bar-style', 'light-heavy')] : []),
-    ...endingMark(own?.endsEnding, 'stop'),
-    ...(own?.repeatEnds ? [createElement('repeat', [], { direction: 'backward' })] : []),
+    ...(isEnd || own.repeatEnds || isDouble ? [createElement('bar-style', style)] : []),
+    ...endingMark(own.endsEnding, 'stop'),
+    ...repeatEnd(own),
   ]);
 };
 
@@ -282,7 +302,8 @@ const measureOf = (all: Written, index: number): XmlElement => {
         if (piece.content) sung = undefined;
       });
     });
-  return createElement('measure', [...content, ...barEnd(all, index)], measureName(all, index));
+  content.push(...createSignsAfter(signsAt(all, index, 'last')), ...barEnd(all, index));
+  return createElement('measure', content, measureName(all, index));
 };
 
 /** The counts of a bar, each given out once: the first voice that strikes then has it. */
@@ -325,7 +346,8 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
 
 /**
  * A score as MusicXML 4.0, as a musician writes it: a staff of notes and one of strings, thumb and fingers as two
- * voices, beams, ties, whole tuplets, chords with their frames, a repeat for a cycle, endings; `<pluck>` for digits,
+ * voices, beams, ties, whole tuplets, chords with their frames, a repeat for a cycle, endings, of songs repeats and one
+ * D.C. or D.S.; `<pluck>` for digits,
  * bow marks for the pick.
  * `digits` come in the order of the strokes. Strokes on muted strings are left out.
  * @example
@@ -340,8 +362,8 @@ export const exportMusicXml = (
   look: EngravingPreferences = {},
 ): string => {
   const { score: written, words: said } = look.isOnSheet ? asFingered(given, words) : { score: given, words };
-  const { score: folded, digits: order, signs } = foldEndings(written, digits);
-  const { score, annotations, pieces } = splitLongBars(folded, said, look.maxStrokesPerSystem ?? Infinity);
+  const { score: folded, digits: order, words: once, signs } = foldScore(written, digits, said);
+  const { score, annotations, pieces } = splitLongBars(folded, once, look.maxStrokesPerSystem ?? Infinity);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
   const all: Written = {
     score,

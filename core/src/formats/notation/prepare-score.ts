@@ -2,7 +2,7 @@ import type { Digit } from '../../pattern/index.ts';
 import type { Score } from '../../score/index.ts';
 import { keyOfSignature, keySignature, type Key } from '../../theory/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
-import { foldEndings, type FoldedScore } from './fold-endings.ts';
+import { foldScore, type FoldedScore } from './fold-score.ts';
 import { inferKeySignature } from './pitch-spelling.ts';
 import { splitIntoVoices, type BarVoices } from './split-voices.ts';
 
@@ -14,17 +14,21 @@ export interface PreparedScore {
   /** Sharps of the key signature; flats are negative. */
   readonly fifths: number;
   readonly words: ScoreAnnotations;
-  /** What stands at the bar lines: repeats and endings. */
+  /** What stands at the bar lines: repeats, endings and where one goes on. */
   readonly signs: FoldedScore['signs'];
 }
 
-/** Puts a score into voices, endings written once, and into the key that is said, or that its notes fit best. */
+/**
+ * Puts a score into voices, what comes again written once (`mostTimes` times at most), and into the key that is said,
+ * or that its notes fit best.
+ */
 export const prepareScore = (
   given: Score,
   digits: readonly (Digit | null)[],
-  words: ScoreAnnotations,
+  said: ScoreAnnotations,
+  mostTimes?: number,
 ): PreparedScore => {
-  const { score, digits: order, signs } = foldEndings(given, digits);
+  const { score, digits: order, words, signs } = foldScore(given, digits, said, mostTimes);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
   const fifths = words.key ? keySignature(words.key) : inferKeySignature(pitches);
   const key = words.key ?? keyOfSignature(fifths, 'major');

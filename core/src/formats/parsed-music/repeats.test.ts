@@ -50,6 +50,13 @@ test('repeats are played out before, not after; endings are the last ones then',
   ).toBe('a b a c d a c');
 });
 
+test('three endings; a sign after the last one does not send back once more', () => {
+  const first = [bar('a', undefined, { repeatBegins: true }), bar('b', undefined, { endings: [1], repeatEnds: 2 })];
+  const second = bar('c', undefined, { endings: [2], repeatEnds: 2 });
+  expect(play(...first, second, bar('d'))).toBe('a b a c d');
+  expect(play(...first, second, bar('d', undefined, { endings: [3] }), bar('e'))).toBe('a b a c a d e');
+});
+
 test('a coda with a repeat of its own is played out', () => {
   const bars = [
     ...[bar('a', { toCoda: true }), bar('b', { back: 'start' })],

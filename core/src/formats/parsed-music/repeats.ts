@@ -11,13 +11,19 @@ export interface RepeatSpan {
 const timesOf = (bars: readonly ParsedBar[], from: number, to: number, said: number): number =>
   Math.max(said, ...bars.slice(from, to + 1).flatMap(({ endings }) => endings ?? []));
 
+/** Whether a bar goes on with the endings before it: the same one, or one for later times. */
+const continuesEndings = (bars: readonly ParsedBar[], index: number): boolean => {
+  const [before, now] = [bars[index - 1], bars[index]];
+  const [played, own] = [before?.endings ?? [], now?.endings ?? []];
+  if (played.length === 0 || own.length === 0) return false;
+  const isSame = played.join() === own.join() && !before?.repeatEnds && !before?.endsSection;
+  return isSame || Math.min(...own) > Math.min(...played);
+};
+
 /** Where the endings that follow a repeat end: bars that are for later times only belong to it. */
 const lastEnding = (bars: readonly ParsedBar[], to: number): number => {
   let last = to;
-  while ((bars[to]?.endings ?? []).length > 0 && (bars[last + 1]?.endings ?? []).length > 0) {
-    last += 1;
-    if (bars[last]?.endsSection || bars[last]?.repeatEnds) break;
-  }
+  while (continuesEndings(bars, last + 1)) last += 1;
   return last;
 };
 
@@ -34,9 +40,7 @@ export const findRepeats = (bars: readonly ParsedBar[]): readonly RepeatSpan[] =
     if (bar.repeatBegins) from = index;
     if (!bar.repeatEnds || bar.repeatEnds < 2) continue;
     const to = lastEnding(bars, index);
-    // A first ending ends with a sign, and so may the second: they are one repeat.
-    const again = bars.slice(index + 1, to + 1).some(({ repeatEnds }) => repeatEnds);
-    found.push({ from, to, times: timesOf(bars, from, to, bar.repeatEnds) + (again ? 1 : 0) });
+    found.push({ from, to, times: timesOf(bars, from, to, bar.repeatEnds) });
     index = to;
     from = to + 1;
   }

@@ -58,10 +58,9 @@ class SectionCollector {
   /** A repeat whose endings are of one length: one section with endings. */
   repeat(body: readonly number[], endings: readonly (readonly number[])[], times: number, name?: string): void {
     const section = this.section([...body, ...(endings[0] ?? [])], name);
-    const later = endings.slice(1).map((indexes, place) => ({
-      time: place + 2,
-      bars: indexes.map((index) => this.bars[index] as Bar),
-    }));
+    const later = endings
+      .map((indexes, time) => ({ time: time + 1, bars: indexes.map((index) => this.bars[index] as Bar) }))
+      .filter(({ time, bars }) => time > 1 && bars.length > 0);
     this.form.push({ section, times, ...(later.length > 0 ? { endings: later } : {}) });
   }
 }

@@ -20,18 +20,22 @@ export interface SongExport {
 export const prepareSongExport = (song: Song): SongExport => {
   const written = expandSong(song);
   const sections = new Map<number, string>();
+  const parts = new Map<number, string>();
   const words = new Map<number, string>();
   const names = new Map(song.sections.map(({ id, name }) => [id, name]));
   written.bars.forEach(({ section, formIndex, repeat, bar }, index) => {
     const before = written.bars[index - 1];
     const begins = !before || before.formIndex !== formIndex || before.repeat !== repeat;
-    if (begins) sections.set(index, names.get(section) ?? section);
+    if (begins) {
+      parts.set(index, section);
+      sections.set(index, names.get(section) ?? section);
+    }
     if (bar.words) words.set(index, bar.words);
   });
   const key = findSongKey(song)?.sounding;
   return {
     expanded: written,
     score: flattenSong(song, written),
-    annotations: { sections, lyrics: words, ...(key ? { key } : {}) },
+    annotations: { sections, parts, lyrics: words, ...(key ? { key } : {}) },
   };
 };

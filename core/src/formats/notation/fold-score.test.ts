@@ -12,7 +12,7 @@ import { parseAbc } from '../abc/parse-abc.ts';
 import { convertToPattern } from '../parsed-music/to-pattern.ts';
 import { parsePatternFile } from '../native/parse-pattern.ts';
 import { serialisePattern } from '../native/serialise-pattern.ts';
-import { foldEndings } from './fold-endings.ts';
+import { foldScore } from './fold-score.ts';
 
 /** Two bars of quarters, the second as the ending; the second time it lacks its last note. */
 const twoTimes = (fields: Partial<Pattern> = {}, ending = 1): Pattern => {
@@ -55,7 +55,7 @@ describe.each([1, 2])('a figure of three bars with endings of %i', (ending) => {
   const score = flattenScore(pattern);
 
   test('is written once, with both endings', () => {
-    const folded = foldEndings(score, none(pattern));
+    const folded = foldScore(score, none(pattern), {});
     expect(folded.score.bars).toHaveLength(3 + ending);
     expect(folded.score.strokes).toHaveLength(12 + 4 * ending - 1);
     expect(folded.digits).toHaveLength(folded.score.strokes.length);
@@ -98,7 +98,7 @@ test('what goes round says so, and comes back going round', () => {
 test('chords stand where they change, also before a second ending', () => {
   const [c, am] = [createPattern('P').voicing, { chord: 'Am', frets: [null, 0, 2, 2, 1, 0] }];
   const pattern = twoTimes({ voicing: c, chordChanges: [{ at: 6720, voicing: am }] });
-  const { score } = foldEndings(flattenScore(pattern), none(pattern));
+  const { score } = foldScore(flattenScore(pattern), none(pattern), {});
   // C for bars 1 and 2, Am in the first ending; the second ending is on Am as well, which goes on.
   expect(score.chords.map(({ at, voicing }) => `${at} ${voicing.chord}`)).toEqual(['0 C', '6720 Am']);
   expect(score.strokes.slice(-3).map(({ chord }) => score.chords[chord]?.voicing.chord)).toEqual(['Am', 'Am', 'Am']);
@@ -106,7 +106,7 @@ test('chords stand where they change, also before a second ending', () => {
 
 test('a note before a repeat sounds to the bar line', () => {
   const pattern = twoTimes();
-  const { score } = foldEndings(flattenScore(pattern), none(pattern));
+  const { score } = foldScore(flattenScore(pattern), none(pattern), {});
   const first = score.strokes.filter(({ at }) => at >= 2 * 3360 && at < 3 * 3360);
   expect(first.map(({ at, durationTicks }) => at + durationTicks)).toEqual([3, 3, 3, 3].map((bar) => bar * 3360));
 });
