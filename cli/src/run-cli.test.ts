@@ -1,4 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseChart, createSongFromChart, valueOrThrow, serialiseSong } from '@fleet-wren/core';
@@ -217,6 +217,9 @@ describe('files of others', () => {
   test('a song sheet becomes a song, and a sheet again', () => {
     const sheet = 'Low Water\n\nVerse\nC     G\nlow   water\n\nChorus\n[F]rise\n\nVerse\nChorus x2\n';
     const song = fileWith('sheet.json', text(['import', fileWith('sheet.txt', sheet), '--song']));
+    expect(
+      (JSON.parse(readFileSync(song, 'utf8')) as { song: { figures: { name: string }[] } }).song.figures[0]?.name,
+    ).toMatch(/^[A-Z][a-z]/);
     expect(text(['export', song, '--to', 'song-sheet'])).toBe(
       'Low Water\nTime: 4/4   Tempo: 80\n\n[Verse]\n| C   | G     |\n  low   water\n\n[Chorus]\n| F    |\n  rise\n\n[Verse]\n\n[Chorus] (x2)\n',
     );

@@ -7,6 +7,7 @@ export {
   sayProblem,
   sayProblems,
   sayList,
+  sayParts,
   saySentence,
   setLanguage,
   formatDay,

@@ -116,6 +116,17 @@ export const sayMessage = ({ code, params = {} }: Message): string => {
   return say(code as 'common.undo', ...([values] as unknown as []));
 };
 
+/**
+ * Says what is told in parts, one thing after another in each of them.
+ * @example
+ * sayParts([[{ code: 'place.beat', params: { beat: 2 } }]]) // => 'beat 2'
+ */
+export const sayParts = (parts: readonly (readonly Message[])[]): string =>
+  parts
+    .map((part) => part.map(sayMessage).join(', '))
+    .filter(Boolean)
+    .join('; ');
+
 /** Says what a thing is called: a user's own words as they are, or a text of the catalogue. */
 export const sayLabel = (label: string | Message): string => (typeof label === 'string' ? label : sayMessage(label));
 

@@ -17,6 +17,7 @@ import {
   type Result,
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
+import { withFigureNames } from '../figure-names.ts';
 import { readBytes, unreadable, unwritable } from '../read-input.ts';
 
 /** A file of a folder, and what was read of it. */
@@ -81,7 +82,9 @@ const write = (out: string, { path, read }: FolderFile): void => {
   mkdirSync(dirname(target), { recursive: true });
   writeFileSync(
     target,
-    read.value.kind === 'pattern' ? serialisePattern(read.value.pattern) : serialiseSong(read.value.song),
+    read.value.kind === 'pattern'
+      ? serialisePattern(read.value.pattern)
+      : serialiseSong(withFigureNames(read.value.song)),
   );
 };
 

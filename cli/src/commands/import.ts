@@ -18,6 +18,7 @@ import {
 import { Unzip, UnzipInflate } from 'fflate';
 import { SaxesParser } from 'saxes';
 import type { CommandOptions } from '../command.ts';
+import { withFigureNames } from '../figure-names.ts';
 import { createUsageError, readBytes } from '../read-input.ts';
 
 /** What reading takes from elsewhere. */
@@ -74,7 +75,9 @@ const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportOutp
 
 const asSong = (file: SourceFile, { part }: ImportSelection): Result<ImportOutput> => {
   const read = importSongOrChart(file, IMPORT_TOOLS, part);
-  return read.ok ? success({ text: serialiseSong(read.value.song), remarks: read.value.remarks }) : read;
+  return read.ok
+    ? success({ text: serialiseSong(withFigureNames(read.value.song)), remarks: read.value.remarks })
+    : read;
 };
 
 /** Reads a file of any kind as a pattern of ours, or as a song. */

@@ -1,4 +1,4 @@
-import { sayMessage } from '@fleet-wren/wording';
+import { sayMessage, sayParts } from '@fleet-wren/wording';
 import {
   PALM_OUTLINE,
   POSTURE,
@@ -77,12 +77,6 @@ const drawHand = (motion: HandMotion, moment: HandMoment, strings: number, isLef
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><g transform="translate(${-x} ${-y})">${turned}</g></svg>`;
 };
 
-const sayMoment = (moment: HandMoment): string =>
-  describeMoment(moment)
-    .map((part) => part.map(sayMessage).join(', '))
-    .filter(Boolean)
-    .join('; ');
-
 /** Moments of the hand that plays a score, as pictures; none where no digit is known. */
 export const createHandPictures = (
   score: Score,
@@ -95,6 +89,6 @@ export const createHandPictures = (
   return listMoments(motion, MOMENTS).map((moment) => ({
     svg: drawHand(motion, moment, strings, isMirrored),
     place: sayMessage(describeScorePosition(score, moment.tick)),
-    words: sayMoment(moment),
+    words: sayParts(describeMoment(moment)),
   }));
 };

@@ -1,9 +1,10 @@
-import { sayLabel, sayMessage } from '@fleet-wren/wording';
+import { sayLabel, sayMessage, sayParts } from '@fleet-wren/wording';
 import {
   formatChordSymbol,
   listDigitsInOrder,
   analysePattern,
   describeLongBars,
+  describeMeasures,
   flattenScore,
   listShapes,
   listSheetFacts,
@@ -27,6 +28,8 @@ export interface SheetContent {
   readonly remark: string | null;
   readonly tempos: readonly number[];
   readonly score: string;
+  /** Its measures in words, for whoever has the sheet read out. */
+  readonly spoken: readonly string[];
   /** Names of sections, in the order they begin. */
   readonly sections: readonly string[];
   /** Moments of the hand, where they are asked for. */
@@ -65,6 +68,7 @@ export const createPatternSheet = (
     remark: said(describeLongBars(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: exportMusicXml(score, digits, {}, { ...LOOK, ...look }),
+    spoken: describeMeasures(score, digits, {}, look.maxStrokesPerSystem).map(sayParts),
     sections: [],
     hand: showsHand ? createHandPictures(score, digits, isLeftHanded) : [],
   };
@@ -81,13 +85,15 @@ export const createSongSheet = (song: Song, look: SheetLayoutOptions): SheetCont
     form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
   });
   const judgement = analysePattern(expanded.pattern);
+  const digits = listDigitsInOrder(expanded.pattern, judgement);
   return {
     title: song.name,
     facts: listSheetFacts(song).map(sayLabel).join(' · '),
     shapes: called(Object.values(song.voicings), look),
     remark: said(describeLongBars(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
-    score: exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),
+    score: exportMusicXml(score, digits, words, { ...LOOK, ...look }),
+    spoken: describeMeasures(score, digits, words, look.maxStrokesPerSystem).map(sayParts),
     sections: song.sections.map(({ name }) => name),
     hand: [],
   };

@@ -1,8 +1,17 @@
 import { say } from '@fleet-wren/wording';
-import { failure, createProblem, success, type Problem, type Result } from '@fleet-wren/core';
+import {
+  failure,
+  createProblem,
+  shareOutMeasures,
+  success,
+  type Problem,
+  type Result,
+  type Voicing,
+} from '@fleet-wren/core';
 import { drawChords } from './draw-chords.ts';
 import type { HandPicture } from './hand-pictures.ts';
 import type { SheetContent } from './sheet-content.ts';
+import { SheetStructure } from './sheet-structure.ts';
 import { SheetType } from './sheet-type.ts';
 import { createFontChooser, withFaces } from './svg-text.ts';
 
@@ -59,6 +68,7 @@ interface Writing {
   readonly document: Document;
   readonly draw: Libraries['draw'];
   readonly type: SheetType;
+  readonly structure: SheetStructure;
   readonly width: number;
   readonly isLeftHanded: boolean;
 }
@@ -80,28 +90,41 @@ const writeTempos = ({ document, type }: Writing, tempos: readonly number[]): vo
   document.y = y + 24;
 };
 
+/** A shape in words: its frets from the lowest string up. */
+const sayShape = ({ chord, frets }: Voicing): string => `${chord} ${frets.map((fret) => fret ?? 'x').join(' ')}`;
+
 /** Shapes at the head of a piece at the most: more belong on a page of their own. */
 const MOST_SHAPES = 24;
 
-const writeHead = (writing: Writing, { title, facts, shapes, tempos, remark }: SheetContent): void => {
-  const { type, document } = writing;
-  type.paragraph(title, 'serif-bold', 20);
-  type.paragraph(facts, 'serif', 10.5);
-  if (shapes.length > 0) drawChords(writing, shapes.slice(0, MOST_SHAPES), writing.width);
-  if (remark !== null) type.paragraph(remark, 'serif-italic', 9.5);
+const writeHead = (
+  writing: Writing,
+  { title, facts, shapes, tempos, remark }: SheetContent,
+  heading: 'H1' | 'H2',
+): void => {
+  const { type, document, structure } = writing;
+  structure.part(heading, () => type.paragraph(title, 'serif-bold', 20));
+  structure.part('P', () => type.paragraph(facts, 'serif', 10.5));
+  const drawn = shapes.slice(0, MOST_SHAPES);
+  if (drawn.length > 0)
+    structure.part('Figure', () => drawChords(writing, drawn, writing.width), drawn.map(sayShape).join('; '));
+  if (remark !== null) structure.part('P', () => type.paragraph(remark, 'serif-italic', 9.5));
   document.moveDown(0.6);
-  writeTempos(writing, tempos);
+  const boxes = say('sheet.tempos-to-tick-off');
+  structure.part('Figure', () => writeTempos(writing, tempos), `${boxes}: ${tempos.join(', ')}`);
 };
 
 /** The names of sections that stand in a system, in order. */
 const sectionsIn = (svg: string, sections: readonly string[]): readonly string[] =>
   svg.includes('class="reh"') ? sections.filter((name) => svg.includes(`>${name}<`)) : [];
 
+/** What a picture has that is not drawn is drawn without it. */
+const warningCallback = (): void => undefined;
+
 /** Pictures of the hand in a row, and points between them. */
 const HAND_ROW = { count: 4, gap: 12, words: 8 } as const;
 
 /** A row of moments of the hand with what happens in each; no row is broken over a page. */
-const writeHandRow = ({ document, draw, type, width }: Writing, row: readonly HandPicture[]): void => {
+const writeHandRow = ({ document, draw, type, structure, width }: Writing, row: readonly HandPicture[]): void => {
   const across = (width - (HAND_ROW.count - 1) * HAND_ROW.gap) / HAND_ROW.count;
   const [unitsAcross, unitsDown] = sizeOf(row[0]?.svg ?? '');
   const down = (across * unitsDown) / unitsAcross;
@@ -112,14 +135,14 @@ const writeHandRow = ({ document, draw, type, width }: Writing, row: readonly Ha
   const { y } = document;
   row.forEach(({ svg }, index) => {
     const x = MARGINS.left + index * (across + HAND_ROW.gap);
-    draw(document, svg, x, y, {
-      width: across,
-      height: down,
-      fontCallback: createFontChooser(type),
-      warningCallback: () => undefined,
-    });
-    document.font(type.open('serif', 0)).fontSize(HAND_ROW.words);
-    document.text(texts[index] ?? '', x, y + down + 4, { width: across });
+    const words = texts[index] ?? '';
+    const picture = { width: across, height: down, fontCallback: createFontChooser(type), warningCallback };
+    const drawMoment = (): void => {
+      draw(document, svg, x, y, picture);
+      document.font(type.open('serif', 0)).fontSize(HAND_ROW.words);
+      document.text(words, x, y + down + 4, { width: across });
+    };
+    structure.part('Figure', drawMoment, words);
   });
   document.x = MARGINS.left;
   document.y = y + height + HAND_ROW.gap;
@@ -133,12 +156,17 @@ const writeHand = (writing: Writing, pictures: readonly HandPicture[]): void => 
 type Outline = Pick<Document['outline'], 'addItem'>;
 
 /** A piece where the document stands: what is said of it, then systems that are never broken over a page. */
-const writeSheet = (writing: Writing, { content, systems }: EngravedSheet, outline: Outline): void => {
-  const { document, draw, type, width } = writing;
-  writeHead(writing, content);
+const writeSheet = (
+  writing: Writing,
+  { content, systems }: EngravedSheet,
+  { outline, heading }: { readonly outline: Outline; readonly heading: 'H1' | 'H2' },
+): void => {
+  const { document, draw, type, structure, width } = writing;
+  writeHead(writing, content, heading);
   const fontCallback = createFontChooser(type);
+  const spoken = shareOutMeasures(systems, content.spoken);
   let { sections } = content;
-  for (const svg of systems) {
+  for (const [index, svg] of systems.entries()) {
     const [across, down] = sizeOf(svg);
     const height = (down * width) / across;
     if (document.y + height > document.page.height - MARGINS.bottom) document.addPage();
@@ -147,12 +175,9 @@ const writeSheet = (writing: Writing, { content, systems }: EngravedSheet, outli
       sections = sections.slice(sections.indexOf(name) + 1);
     }
     const { y } = document;
-    draw(document, withFaces(svg, type), MARGINS.left, y, {
-      width,
-      height,
-      fontCallback,
-      warningCallback: () => undefined,
-    });
+    const picture = { width, height, fontCallback, warningCallback };
+    const drawSystem = (): void => draw(document, withFaces(svg, type), MARGINS.left, y, picture);
+    structure.part('Figure', drawSystem, (spoken[index] ?? []).join('. '));
     document.x = MARGINS.left;
     document.y = y + height + 6;
   }
@@ -170,14 +195,14 @@ const belowMargin = (document: Document, write: () => void): void => {
 
 const FOOT = 8.5;
 
-const numberPages = ({ document, type }: Writing, title: string, from: number): void => {
+const numberPages = ({ document, type, structure }: Writing, title: string, from: number): void => {
   const { start, count } = document.bufferedPageRange();
   for (let page = start + from; page < start + count; page += 1) {
     document.switchToPage(page);
     const { width, height, margins } = document.page;
     const words = say('cli.page-number', { title, page: page + 1, count });
     const x = width - margins.right - type.width(words, 'serif', FOOT);
-    belowMargin(document, () => type.line(words, 'serif', FOOT, [x, height - 11 * MM]));
+    structure.aside(() => belowMargin(document, () => type.line(words, 'serif', FOOT, [x, height - 11 * MM])));
   }
 };
 
@@ -224,29 +249,31 @@ const CONTENTS = { size: 11, line: 19 } as const;
 const linesPerPage = (document: Document): number =>
   Math.floor((document.page.height - MARGINS.top - MARGINS.bottom - 40) / CONTENTS.line);
 
-const writeCover = ({ document, type }: Writing, { title, line }: Binding): void => {
+const writeCover = ({ document, type, structure }: Writing, { title, line }: Binding): void => {
   document.y = document.page.height * 0.34;
-  type.paragraph(title, 'serif-bold', 34);
+  structure.part('H1', () => type.paragraph(title, 'serif-bold', 34));
   document.moveDown(0.3);
-  type.paragraph(line, 'serif', 13);
+  structure.part('P', () => type.paragraph(line, 'serif', 13));
 };
 
 /** A line of contents: what begins where, and a way there. */
-const writeContentsLine = ({ document, type }: Writing, { title, page }: Chapter, y: number): void => {
+const writeContentsLine = ({ document, type, structure }: Writing, { title, page }: Chapter, y: number): void => {
   const { left, right } = document.page.margins;
   const number = String(page + 1);
   const end = document.page.width - right;
-  type.line(title, 'serif', CONTENTS.size, [left, y]);
-  type.line(number, 'serif', CONTENTS.size, [end - type.width(number, 'serif', CONTENTS.size), y]);
+  structure.part('P', () => {
+    type.line(title, 'serif', CONTENTS.size, [left, y]);
+    type.line(number, 'serif', CONTENTS.size, [end - type.width(number, 'serif', CONTENTS.size), y]);
+  });
   document.goTo(left, y, end - left, CONTENTS.line, `chapter-${page}`);
 };
 
 const writeContents = (writing: Writing, chapters: readonly Chapter[], pages: readonly number[]): void => {
-  const { document, type } = writing;
+  const { document, type, structure } = writing;
   const most = linesPerPage(document);
   pages.forEach((page, index) => {
     document.switchToPage(page);
-    type.line(say('sheet.contents'), 'serif-bold', 16, [MARGINS.left, MARGINS.top]);
+    structure.part('H2', () => type.line(say('sheet.contents'), 'serif-bold', 16, [MARGINS.left, MARGINS.top]));
     chapters
       .slice(index * most, (index + 1) * most)
       .forEach((chapter, line) => writeContentsLine(writing, chapter, MARGINS.top + 40 + line * CONTENTS.line));
@@ -264,15 +291,16 @@ const writeBook = (writing: Writing, sheets: readonly EngravedSheet[], binding: 
   const { document } = writing;
   writeCover(writing, binding);
   const pages = reserveContents(writing, sheets.length);
+  const contents = writing.structure.reserve();
   const chapters = sheets.map((sheet): Chapter => {
     document.addPage();
     const page = document.bufferedPageRange().count - 1;
     const { title } = sheet.content;
     document.addNamedDestination(`chapter-${page}`);
-    writeSheet(writing, sheet, document.outline.addItem(title));
+    writeSheet(writing, sheet, { outline: document.outline.addItem(title), heading: 'H2' });
     return { title, page };
   });
-  writeContents(writing, chapters, pages);
+  writeContents({ ...writing, structure: contents }, chapters, pages);
 };
 
 /**
@@ -290,10 +318,12 @@ export const writePdf = async (
   const type = new SheetType(document);
   const missing = missingLetters(type, [title, ...sheets.map(({ content }) => wordsOn(content))].join(' '));
   if (missing) return failure(missing);
-  const writing: Writing = { document, draw: libs.draw, type, width: printableWidth(paper), isLeftHanded };
+  const structure = SheetStructure.begin(document);
+  const writing: Writing = { document, draw: libs.draw, type, structure, width: printableWidth(paper), isLeftHanded };
   if (binding) writeBook(writing, sheets, binding);
-  else sheets.forEach((sheet) => writeSheet(writing, sheet, document.outline));
+  else sheets.forEach((sheet) => writeSheet(writing, sheet, { outline: document.outline, heading: 'H1' }));
   numberPages(writing, title, binding ? 1 : 0);
+  structure.end();
   document.end();
   return success(await done);
 };

@@ -21,6 +21,7 @@ export { fitToChordShape, type ImportedPattern } from './imported-pattern.ts';
 export { findInexactBeats } from './notation/inexact-beats.ts';
 export type { EngravingPreferences, ScoreAnnotations } from './score-annotations.ts';
 export { exportMusicXml } from './musicxml/export-musicxml.ts';
+export { describeMeasures } from './musicxml/describe-measures.ts';
 export { exportLilypond } from './lilypond/export-lilypond.ts';
 export { packMxl, type ZipTools } from './musicxml/compressed-musicxml.ts';
 export { parseMusicXmlText, importMusicXml, type XmlParser } from './musicxml/import-musicxml.ts';
@@ -48,6 +49,7 @@ export {
   prepareForEngraving,
   maxStrokesPerSystem,
   refineEngraving,
+  shareOutMeasures,
   type EngravingLayout,
 } from './musicxml/engraving.ts';
 export { exportAbc } from './abc/export-abc.ts';

@@ -1,5 +1,6 @@
 export * from './model/song.ts';
 export { createSong } from './model/create-song.ts';
+export { nameNumberedFigures } from './model/figure-names.ts';
 export { unfoldForm, type PlayedBar } from './model/unfold-form.ts';
 export {
   createBarPattern,

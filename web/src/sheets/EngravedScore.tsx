@@ -1,9 +1,11 @@
-import { say, sayMessage, sayProblem } from '@fleet-wren/wording';
+import { say, sayMessage, sayParts, sayProblem } from '@fleet-wren/wording';
 import {
   describeLongBars,
+  describeMeasures,
   maxStrokesPerSystem,
   findInexactBeats,
   exportMusicXml,
+  shareOutMeasures,
   type Digit,
   type Score,
   type ScoreAnnotations,
@@ -63,9 +65,15 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
       naming,
       maxStrokesPerSystem: most,
     });
-    return { ...room, xml, broken: describeLongBars(score, most) };
+    return { ...room, xml, most, broken: describeLongBars(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
   const { systems, total, errorText } = useEngravedSystems(question);
+  const { broken, most } = question;
+  const measures = useMemo(
+    () => describeMeasures(score, digits, said, most).map(sayParts),
+    [score, digits, said, most],
+  );
+  const spoken = useMemo(() => shareOutMeasures(systems, measures), [systems, measures]);
   const unsaid = useMemo(() => findInexactBeats(score, digits), [score, digits]);
   if (errorText) return <p role="alert">{errorText}</p>;
   if (systems.length === 0) return <p className="engraving">{say('sheet.drawing-notation-more')}</p>;
@@ -76,9 +84,17 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
           {sayProblem(one)}
         </p>
       ))}
-      {question.broken && <p className="sheet-who">{sayMessage(question.broken)}</p>}
+      {broken && <p className="sheet-who">{sayMessage(broken)}</p>}
       {systems.map((svg, index) => (
-        <System key={index} svg={svg} label={say('sheet.notation-line-of', { index: index + 1, of: total })} />
+        <System
+          key={index}
+          svg={svg}
+          label={say('sheet.notation-line-of', {
+            index: index + 1,
+            of: total,
+            music: (spoken[index] ?? []).join('. '),
+          })}
+        />
       ))}
       {systems.length < total && (
         <p className="engraving" role="status">

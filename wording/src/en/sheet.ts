@@ -35,7 +35,7 @@ export const sheet = {
   'sheet.tempo-bpm': 'Tempo (bpm)',
   'sheet.play-it-three-times-in-a':
     'Play it three times in a row without a mistake, then move to the next tempo. Keep shoulders, wrists and jaw loose. Stop if anything hurts.',
-  'sheet.notation-line-of': 'Notation, line {index} of {of}',
+  'sheet.notation-line-of': 'Notation, line {index} of {of}. {music}',
   'sheet.drawing-notation-of-lines': 'Drawing notation… {systemsCount} of {of, plural, one {# line} other {# lines}}',
   'sheet.string': 'string {string}',
   'sheet.build-up-how': 'Tick a step when you can play it three times in a row, then add the next.',

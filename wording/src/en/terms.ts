@@ -16,6 +16,12 @@ export const terms = {
   'place.in-bar': 'bar {bar}, {place}',
   'place.in-bar-in-list': 'bar {bar} {place}',
 
+  'spoken.bar': 'bar {bar}',
+  'spoken.chord': 'chord {chord}',
+  'spoken.note':
+    '{fret, plural, =0 {{finger} on open string {string}} other {{finger} on string {string} at fret {fret}}}',
+  'spoken.unplucked': '{fret, plural, =0 {open string {string}} other {string {string} at fret {fret}}}',
+
   'size.characters': '{count, plural, one {# character} other {# characters}}',
   'size.million-characters': '{millions, number, ::.#} million characters',
   'size.more-than': 'more than {size}',

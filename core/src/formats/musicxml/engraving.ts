@@ -118,3 +118,22 @@ const widenSectionNames = (svg: string): string =>
  */
 export const refineEngraving = (svg: string): string =>
   clearChordsOfFingers(clearFingersOfStems(widenSectionNames(withUsualSigns(svg))));
+
+const MEASURE = /<g\b[^>]*class="[^"]*\bmeasure\b/g;
+
+/**
+ * Words of measures, in order, shared out to the pictures of systems that hold them.
+ * @example
+ * shareOutMeasures(['<g class="measure"/>', '<g class="measure"/>'], ['one', 'two']) // => [['one'], ['two']]
+ */
+export const shareOutMeasures = <Words>(
+  systems: readonly string[],
+  words: readonly Words[],
+): readonly (readonly Words[])[] => {
+  let next = 0;
+  return systems.map((svg) => {
+    const from = next;
+    next += svg.match(MEASURE)?.length ?? 0;
+    return words.slice(from, next);
+  });
+};
