@@ -313,9 +313,9 @@ ${halted.map((one) => `| ${one.name} | ${Math.round(1000 * slowPace(one.calendar
 
 ![Share of standstills that were found](simulation.svg)
 
-Our model has to learn level, sharpness, form and pace from the same passes, and asks after every session. The bound holds for the pace it is told
-from; whoever learns more quickly can be told sooner. By it 95 in 100 of those who practise three days a week cannot be told within three sessions of the
-beginning of a standstill without calling more of the slow healthy ones stuck.
+The detector has to estimate level, sharpness, daily form and pace from the same passes, and it is asked after every session. The bound assumes the
+pace in the table: a standstill of somebody who learns faster can be detected sooner. By this bound 95 % of the standstills of those who practise three
+days a week cannot be detected within three sessions without calling more of the slow healthy learners stuck.
 
 ## How sure an ability is
 

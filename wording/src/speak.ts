@@ -117,7 +117,7 @@ export const sayMessage = ({ code, params = {} }: Message): string => {
 };
 
 /**
- * Says what is told in parts, one thing after another in each of them.
+ * Joins messages that come in groups: commas within a group, semicolons between groups.
  * @example
  * sayParts([[{ code: 'place.beat', params: { beat: 2 } }]]) // => 'beat 2'
  */

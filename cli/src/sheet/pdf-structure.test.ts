@@ -51,7 +51,7 @@ test('a sheet is read in order: heading, facts, pictures by their words', async 
   expect(parts[2]).toBe('Figure: Em 0 2 2 0 0 0');
   expect(parts[3]).toMatch(/^Figure: Tempos to tick off: \d+, /);
   expect(parts[4]).toBe(
-    'Figure: bar 1; beat 1, chord Em, thumb on open string 6; beat 1 e, index on open string 3; ' +
+    'Figure: Bar 1; beat 1, chord Em, thumb on open string 6; beat 1 e, index on open string 3; ' +
       'beat 1 &, middle on open string 2; beat 1 a, ring on open string 1',
   );
   expect(parts).toHaveLength(5);

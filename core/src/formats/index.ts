@@ -20,6 +20,7 @@ export { guessPositions, listPositionsOfPitch, type FretboardPosition } from './
 export { fitToChordShape, type ImportedPattern } from './imported-pattern.ts';
 export { findInexactBeats } from './notation/inexact-beats.ts';
 export type { EngravingPreferences, ScoreAnnotations } from './score-annotations.ts';
+export { listIndexes } from './list-indexes.ts';
 export { exportMusicXml } from './musicxml/export-musicxml.ts';
 export { describeMeasures } from './musicxml/describe-measures.ts';
 export { exportLilypond } from './lilypond/export-lilypond.ts';

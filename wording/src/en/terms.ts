@@ -16,7 +16,7 @@ export const terms = {
   'place.in-bar': 'bar {bar}, {place}',
   'place.in-bar-in-list': 'bar {bar} {place}',
 
-  'spoken.bar': 'bar {bar}',
+  'spoken.bar': 'Bar {bar}',
   'spoken.chord': 'chord {chord}',
   'spoken.note':
     '{fret, plural, =0 {{finger} on open string {string}} other {{finger} on string {string} at fret {fret}}}',

@@ -1,3 +1,4 @@
+import { listIndexes } from '../list-indexes.ts';
 import type { RepeatSigns } from '../notation/repeat-signs.ts';
 
 type Signs = ReadonlyMap<number, RepeatSigns>;
@@ -6,7 +7,7 @@ const join = (lines: readonly string[]): string => lines.join('\n');
 
 /** Where the endings of a repeat begin, from a bar on. */
 const findEndings = (signs: Signs, from: number, end: number): readonly number[] =>
-  Array.from({ length: end - from }, (_, index) => from + index).filter((bar) => signs.get(bar)?.beginsEnding);
+  listIndexes(from, end).filter((bar) => signs.get(bar)?.beginsEnding);
 
 /** The bar after a repeat: after its last ending, or after the sign that ends it. */
 const findEnd = (signs: Signs, from: number, count: number): number => {
@@ -43,10 +44,9 @@ const writeRepeat = (lines: readonly string[], signs: Signs, from: number, end: 
 export const writeRepeats = (lines: readonly string[], signs: Signs): string => {
   const written: string[] = [];
   for (let bar = 0; bar < lines.length;) {
-    const end = signs.get(bar)?.repeatBegins ? findEnd(signs, bar, lines.length) : bar + 1;
-    written.push(
-      end > bar + 1 || signs.get(bar)?.repeatBegins ? writeRepeat(lines, signs, bar, end) : (lines[bar] ?? ''),
-    );
+    const begins = signs.get(bar)?.repeatBegins;
+    const end = begins ? findEnd(signs, bar, lines.length) : bar + 1;
+    written.push(begins ? writeRepeat(lines, signs, bar, end) : (lines[bar] ?? ''));
     bar = end;
   }
   return join(written);

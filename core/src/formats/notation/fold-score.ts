@@ -1,3 +1,4 @@
+import { listIndexes } from '../list-indexes.ts';
 import { isDeepEqual, measureEndings, type Digit } from '../../pattern/index.ts';
 import {
   findLastAtOrBefore,
@@ -34,18 +35,15 @@ interface Region {
   readonly written: number;
 }
 
-const range = (from: number, to: number): readonly number[] =>
-  Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
-
 /** The first time through, then of each further time its ending. */
 const planEndings = ({ bars, endings, loop }: Score): readonly WrittenBar[] | null => {
   if (!endings) return null;
   const { pass, shared } = measureEndings(bars.length, endings);
-  const tails = range(0, endings.times).map((time): WrittenEnding => ({
+  const tails = listIndexes(0, endings.times).map((time): WrittenEnding => ({
     times: [time + 1],
-    bars: range(time * pass + shared, (time + 1) * pass),
+    bars: listIndexes(time * pass + shared, (time + 1) * pass),
   }));
-  return writeRepeat(range(0, shared), tails, { times: 2, isEndless: loop });
+  return writeRepeat(listIndexes(0, shared), tails, { times: 2, isEndless: loop });
 };
 
 /** Runs of written bars that follow each other as they are played. */
@@ -131,7 +129,7 @@ const mapSigns = (plan: readonly WrittenBar[]): ReadonlyMap<number, RepeatSigns>
 
 /** The signs of a score that is written as it is played: those of a loop. */
 const loopSigns = ({ loop, bars }: Score): ReadonlyMap<number, RepeatSigns> => {
-  const written = loop ? writeRepeat(range(0, bars.length), [], { times: 2 }) : [];
+  const written = loop ? writeRepeat(listIndexes(0, bars.length), [], { times: 2 }) : [];
   return mapSigns(written);
 };
 
@@ -175,8 +173,6 @@ export const foldScore = (
     },
     digits: kept.map(({ index }) => digits[index] ?? null),
     words: foldWords(words, plan),
-    signs: new Map(
-      plan.flatMap(({ signs }, index) => (Object.keys(signs).length > 0 ? [[index, signs] as const] : [])),
-    ),
+    signs: mapSigns(plan),
   };
 };

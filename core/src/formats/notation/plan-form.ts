@@ -1,3 +1,4 @@
+import { listIndexes } from '../list-indexes.ts';
 import type { Score, ScoreBar } from '../../score/index.ts';
 import { findLastAtOrBefore } from '../../score/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
@@ -18,9 +19,6 @@ interface WrittenUnit {
   readonly lastTime: readonly number[];
   readonly times: number;
 }
-
-const range = (from: number, to: number): readonly number[] =>
-  Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
 
 const within = ({ at, ticks }: ScoreBar, tick: number): boolean => tick >= at && tick < at + ticks;
 
@@ -90,7 +88,7 @@ const countShared = (kinds: readonly number[], passes: readonly PlayedPart[]): n
 };
 
 const passesOf = (playing: Playing, { first, count, times }: Pick<FoundRepeat, 'first' | 'count' | 'times'>) =>
-  range(0, times).map((time) => spanOf(playing, first + time * count, count));
+  listIndexes(0, times).map((time) => spanOf(playing, first + time * count, count));
 
 /** So many parts so many times: a repeat where only the last part ends in ways of its own. */
 const tryRepeat = (playing: Playing, first: number, count: number, times: number): FoundRepeat | null => {
@@ -120,7 +118,7 @@ const endingsOf = ({ kinds }: Playing, passes: readonly PlayedPart[], shared: nu
   const textOf = (bars: readonly number[]): string => bars.map((bar) => kinds[bar]).join(' ');
   const endings: { times: number[]; bars: readonly number[] }[] = [];
   passes.forEach(({ from, to }, time) => {
-    const bars = range(from + shared, to);
+    const bars = listIndexes(from + shared, to);
     const before = endings.at(-1);
     if (before && textOf(before.bars) === textOf(bars)) before.times.push(time + 1);
     else endings.push({ times: [time + 1], bars });
@@ -131,7 +129,7 @@ const endingsOf = ({ kinds }: Playing, passes: readonly PlayedPart[], shared: nu
 const writeUnit = (playing: Playing, found: FoundRepeat): WrittenUnit => {
   const passes = passesOf(playing, found);
   const from = passes[0]?.from ?? 0;
-  const shared = range(from, from + found.shared);
+  const shared = listIndexes(from, from + found.shared);
   const endings = endingsOf(playing, passes, found.shared);
   return {
     written: writeRepeat(shared, endings, { times: found.times }),
@@ -141,8 +139,8 @@ const writeUnit = (playing: Playing, found: FoundRepeat): WrittenUnit => {
 };
 
 const writeOnce = ({ from, to }: PlayedPart): WrittenUnit => ({
-  written: writeBars(range(from, to)),
-  lastTime: range(from, to),
+  written: writeBars(listIndexes(from, to)),
+  lastTime: listIndexes(from, to),
   times: 1,
 });
 
@@ -195,7 +193,7 @@ const beginsAlike = (units: readonly WrittenUnit[], a: number, b: number, kinds:
 const findWayBack = (units: readonly WrittenUnit[], kinds: readonly number[]): WayBack | null => {
   let best: WayBack | null = null;
   for (let after = 0; after < units.length - 1; after += 1)
-    for (const to of range(0, after + 1).filter((unit) => beginsAlike(units, unit, after + 1, kinds)))
+    for (const to of listIndexes(0, after + 1).filter((unit) => beginsAlike(units, unit, after + 1, kinds)))
       for (let until = to; until <= after; until += 1) {
         const again = units.slice(to, until + 1).flatMap(({ lastTime }) => lastTime);
         const replaced = countUnitsOf(units, after + 1, again, kinds);

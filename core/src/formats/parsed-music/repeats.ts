@@ -1,3 +1,4 @@
+import { listIndexes } from '../list-indexes.ts';
 import type { ParsedBar } from './parsed-music.ts';
 
 /** A passage that is played several times: indexes of its first and last bar, and how often it is played in all. */
@@ -47,9 +48,6 @@ export const findRepeats = (bars: readonly ParsedBar[]): readonly RepeatSpan[] =
   return found;
 };
 
-const range = (from: number, to: number): readonly number[] =>
-  Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
-
 const isOfTime = ({ endings }: ParsedBar, time: number): boolean =>
   !endings || endings.length === 0 || endings.includes(time);
 
@@ -59,12 +57,12 @@ const withRepeats = (bars: readonly ParsedBar[], from: number, to: number, most:
   let next = from;
   for (const repeat of findRepeats(bars.slice(0, to)).filter((one) => one.to >= from)) {
     const first = Math.max(from, repeat.from);
-    played.push(...range(next, first));
+    played.push(...listIndexes(next, first));
     for (let time = 1; time <= repeat.times && played.length <= most; time += 1)
-      played.push(...range(first, repeat.to + 1).filter((index) => isOfTime(bars[index] as ParsedBar, time)));
+      played.push(...listIndexes(first, repeat.to + 1).filter((index) => isOfTime(bars[index] as ParsedBar, time)));
     next = repeat.to + 1;
   }
-  played.push(...range(next, to));
+  played.push(...listIndexes(next, to));
   return played.slice(0, most);
 };
 
@@ -79,7 +77,7 @@ export interface FormJump {
 
 /** Where one leaves for the coda and where that begins: by words, else by two signs one after the other. */
 const findCoda = (bars: readonly ParsedBar[], at: number): Pick<FormJump, 'leaves' | 'coda'> => {
-  const signs = range(0, bars.length).filter((index) => bars[index]?.signs?.coda);
+  const signs = listIndexes(0, bars.length).filter((index) => bars[index]?.signs?.coda);
   const named = bars.findIndex(({ signs: own }) => own?.toCoda);
   const leaves = named >= 0 ? named : (signs.find((index) => index <= at) ?? -1);
   const coda = signs.find((index) => index > Math.max(leaves, at));
@@ -113,7 +111,7 @@ export const listBarsAfterJump = (bars: readonly ParsedBar[]): readonly number[]
   const jump = findJump(bars);
   if (!jump) return [];
   const repeats = findRepeats(bars);
-  const again = range(jump.to, jump.at + 1).filter((index) =>
+  const again = listIndexes(jump.to, jump.at + 1).filter((index) =>
     isOfTime(bars[index] as ParsedBar, lastTimeOf(repeats, index)),
   );
   const end = again.findIndex((index) => index === jump.leaves || bars[index]?.signs?.fine);

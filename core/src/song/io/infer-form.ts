@@ -1,5 +1,12 @@
 import { rehearsalLetter } from '../rehearsal-letter.ts';
-import { findJump, findRepeats, listBarsAfterJump, type ParsedBar, type RepeatSpan } from '../../formats/index.ts';
+import {
+  findJump,
+  findRepeats,
+  listBarsAfterJump,
+  listIndexes,
+  type ParsedBar,
+  type RepeatSpan,
+} from '../../formats/index.ts';
 import { isDeepEqual } from '../../pattern/index.ts';
 import { SONG_LIMITS, type Bar, type FormEntry } from '../model/song.ts';
 
@@ -65,19 +72,16 @@ class SectionCollector {
   }
 }
 
-const range = (from: number, to: number): readonly number[] =>
-  Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
-
 /** Bars cut where a section begins: at a name, after a double line, where the tempo changes. */
 const splitAtBoundaries = (read: readonly ParsedBar[], from: number, to: number): readonly (readonly number[])[] => {
-  const begins = range(from, to).filter((index) => {
+  const begins = listIndexes(from, to).filter((index) => {
     const bar = read[index];
     const before = read[index - 1];
     const isAfterSign = before?.signs?.toCoda || before?.signs?.fine || before?.signs?.back;
     const isSign = bar?.signs?.segno || bar?.signs?.coda || isAfterSign;
     return index === from || bar?.section !== undefined || before?.endsSection || bar?.tempo !== undefined || isSign;
   });
-  return begins.map((start, place) => range(start, begins[place + 1] ?? to));
+  return begins.map((start, place) => listIndexes(start, begins[place + 1] ?? to));
 };
 
 const addSegments = (
@@ -87,10 +91,10 @@ const addSegments = (
 ): void => indexes.forEach((some) => made.add(some, read[some[0] ?? 0]?.section));
 
 const addRepeat = (made: SectionCollector, read: readonly ParsedBar[], { from, to, times }: RepeatSpan): void => {
-  const body = range(from, to + 1).filter((index) => (read[index]?.endings ?? []).length === 0);
+  const body = listIndexes(from, to + 1).filter((index) => (read[index]?.endings ?? []).length === 0);
   const ofTime = (time: number): readonly number[] =>
-    range(from, to + 1).filter((index) => read[index]?.endings?.includes(time));
-  const endings = range(1, times + 1).map(ofTime);
+    listIndexes(from, to + 1).filter((index) => read[index]?.endings?.includes(time));
+  const endings = listIndexes(1, times + 1).map(ofTime);
   const name = read[from]?.section;
   const whole =
     splitAtBoundaries(read, from, from + body.length).length === 1 &&
