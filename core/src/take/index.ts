@@ -31,6 +31,8 @@ export {
 export { moveHandAsAsked, moveHandInTake } from './assessment/hand-in-take.ts';
 export { createTimingStrips, type TimingStrip, type TimingPoint } from './assessment/timing-strips.ts';
 export type { ActuatorStatistics, TakeDiagnostic } from './assessment/assessment-context.ts';
+export { compareTakes, type ComparableTake } from './assessment/compare-takes.ts';
+export { locateFinding, type TakeSpan } from './assessment/finding-places.ts';
 export { summariseWithoutDiagnostics, summariseTake } from './assessment/headline.ts';
 export { MAX_AUDIO_BYTES, readWav, writeWav, type AudioRecording } from './io/wav.ts';
 export {

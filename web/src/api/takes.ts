@@ -32,10 +32,11 @@ export const useTakes = (studentId: string) =>
     queryFn: () => callApi('GET /students/:id/takes', { params: { id: studentId } }),
   });
 
-export const useTake = (id: string) =>
+export const useTake = (id: string | null) =>
   useQuery({
     queryKey: [...KEY, id],
-    queryFn: async () => readTake(await callApi('GET /takes/:id', { params: { id } })),
+    queryFn: async () => readTake(await callApi('GET /takes/:id', { params: { id: id ?? '' } })),
+    enabled: id !== null,
     retry: false,
   });
 

@@ -1,14 +1,18 @@
-import { sayMessage, saySentence } from '@fleet-wren/wording';
+import { sayMessage } from '@fleet-wren/wording';
 import {
+  compareTakes,
   createTakeReference,
   listSoundingStrokes,
   createPatternReference,
   summariseWithoutDiagnostics,
   summariseTake,
+  type ComparableTake,
 } from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
 import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
+import { TakeFindings } from './TakeFindings.tsx';
 import { TakePlayer } from './TakePlayer.tsx';
+import { useTakePlayback } from './useTakePlayback.ts';
 import { FingerStatisticsTable } from './TakeChart.tsx';
 import { TakeTrendCharts } from './TakeTrendCharts.tsx';
 import type { AskedInTake, AssessedTake } from './assessed-take.ts';
@@ -26,30 +30,32 @@ const useAsked = ({ pattern, hand, judgement }: AssessedTake): AskedInTake =>
 
 interface JudgedProps {
   readonly take: AssessedTake;
+  /** The take before it of the same pattern, where there is one. */
+  readonly before?: ComparableTake | null;
   /** What can be done with it. */
   readonly children?: ReactNode;
 }
 
 /** What was heard in a take: in a line, in sentences, stroke by stroke, by digit, and to be heard itself. */
-export const TakeAssessmentView = ({ take, children }: JudgedProps) => {
+export const TakeAssessmentView = ({ take, before, children }: JudgedProps) => {
   const { judgement } = take;
   const asked = useAsked(take);
+  const playback = useTakePlayback();
   return (
     <>
       <div role="status">
         <h2 className="take-headline">{sayMessage(summariseTake(judgement))}</h2>
       </div>
       {judgement.findings.length === 0 && <p>{sayMessage(summariseWithoutDiagnostics(judgement))}</p>}
-      <ul className="take-findings">
-        {judgement.findings.map((finding) => (
-          <li key={sayMessage(finding.message)} className="finding finding-notable">
-            <b title={finding.details && sayMessage(finding.details)}>{saySentence(finding.message)}</b>{' '}
-            {sayMessage(finding.advice)}{' '}
-            <CreateDrillButton pattern={take.pattern} hand={take.hand} strokes={finding.strokes} />
-          </li>
-        ))}
-      </ul>
-      <TakePlayer take={take} asked={asked} />
+      {before && <p className="take-before">{sayMessage(compareTakes(before, judgement))}</p>}
+      <TakeFindings
+        findings={judgement.findings}
+        take={take}
+        asked={asked}
+        playback={playback}
+        tools={({ strokes }) => <CreateDrillButton pattern={take.pattern} hand={take.hand} strokes={strokes} />}
+      />
+      <TakePlayer take={take} asked={asked} playback={playback} />
       <div className="take-columns">
         <FingerStatisticsTable judgement={judgement} />
         {children}

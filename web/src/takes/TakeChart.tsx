@@ -53,62 +53,71 @@ export const TakeChart = ({ asked: { score, referenceNotes }, judgement, childre
   });
   return (
     <figure className="take-picture">
-      <svg
-        viewBox={`0 0 ${PICTURE.width} ${height}`}
-        role="img"
-        aria-label={say('takes.notes-and-when-they-were-played', { drawnCount: drawn.length })}
-      >
-        {Array.from({ length: strings }, (_, index) => (
-          <line
-            key={index}
-            className="take-string"
-            x1={PICTURE.left}
-            x2={PICTURE.width}
-            y1={y(index + 1)}
-            y2={y(index + 1)}
-          />
-        ))}
-        {Array.from({ length: strings }, (_, index) => (
-          <text key={index} className="chart-tick" x={PICTURE.left - 12} y={y(index + 1)} dy="0.34em" textAnchor="end">
-            {index + 1}
-          </text>
-        ))}
-        {score.beats
-          .filter(({ at }) => at < score.length)
-          .map(({ at, number }) => (
+      <div className="take-stage">
+        <svg
+          viewBox={`0 0 ${PICTURE.width} ${height}`}
+          role="img"
+          aria-label={say('takes.notes-and-when-they-were-played', { drawnCount: drawn.length })}
+        >
+          {Array.from({ length: strings }, (_, index) => (
+            <line
+              key={index}
+              className="take-string"
+              x1={PICTURE.left}
+              x2={PICTURE.width}
+              y1={y(index + 1)}
+              y2={y(index + 1)}
+            />
+          ))}
+          {Array.from({ length: strings }, (_, index) => (
             <text
-              key={at}
+              key={index}
               className="chart-tick"
-              x={x((at / score.length) * referenceNotes.passSeconds)}
-              y={14}
-              textAnchor="middle"
+              x={PICTURE.left - 12}
+              y={y(index + 1)}
+              dy="0.34em"
+              textAnchor="end"
             >
-              {number}
+              {index + 1}
             </text>
           ))}
-        {once.map(({ onset, string, scoreIndex }) => (
-          <line
-            key={scoreIndex}
-            className="take-asked"
-            x1={x(onset)}
-            x2={x(onset)}
-            y1={y(string) - 0.42 * PICTURE.row}
-            y2={y(string) + 0.42 * PICTURE.row}
-          />
-        ))}
-        {drawn.map(({ key, x: cx, y: cy, striker, what }) =>
-          what === 'matched' ? (
-            <circle key={key} cx={cx} cy={cy} r={2.6} style={{ fill: `var(--digit-${striker ?? 'c'})` }} />
-          ) : (
-            <path
-              key={key}
-              className={what === 'unclear' ? 'take-untold' : 'take-lost'}
-              d={`M${cx - 3.4} ${cy - 3.4}l6.8 6.8m0-6.8l-6.8 6.8`}
+          {score.beats
+            .filter(({ at }) => at < score.length)
+            .map(({ at, number }) => (
+              <text
+                key={at}
+                className="chart-tick"
+                x={x((at / score.length) * referenceNotes.passSeconds)}
+                y={14}
+                textAnchor="middle"
+              >
+                {number}
+              </text>
+            ))}
+          {once.map(({ onset, string, scoreIndex }) => (
+            <line
+              key={scoreIndex}
+              className="take-asked"
+              x1={x(onset)}
+              x2={x(onset)}
+              y1={y(string) - 0.42 * PICTURE.row}
+              y2={y(string) + 0.42 * PICTURE.row}
             />
-          ),
-        )}
-      </svg>
-      {children}
+          ))}
+          {drawn.map(({ key, x: cx, y: cy, striker, what }) =>
+            what === 'matched' ? (
+              <circle key={key} cx={cx} cy={cy} r={2.6} style={{ fill: `var(--digit-${striker ?? 'c'})` }} />
+            ) : (
+              <path
+                key={key}
+                className={what === 'unclear' ? 'take-untold' : 'take-lost'}
+                d={`M${cx - 3.4} ${cy - 3.4}l6.8 6.8m0-6.8l-6.8 6.8`}
+              />
+            ),
+          )}
+        </svg>
+        {children}
+      </div>
       <figcaption className="text-soft">{say('takes.each-dot-is-a-note-from')}</figcaption>
     </figure>
   );

@@ -1,6 +1,7 @@
 import { say, sayMessage, saySentence } from '@fleet-wren/wording';
-import type { PassAssessment } from '@fleet-wren/core';
+import type { PassAssessment, TakeSpan } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { TakePlayback } from './useTakePlayback.ts';
 import { wordsOf } from '../api/api-error.ts';
 import { takeAssessmentWorker } from '../workers/workers.ts';
 import { computePassStarts } from './pass-starts.ts';
@@ -23,6 +24,7 @@ type What = keyof typeof WHAT;
 interface PlaybackProps {
   readonly take: AssessedTake;
   readonly asked: AskedInTake;
+  readonly playback: TakePlayback;
 }
 
 /** The sound of the take with its score beside it, made when it is first wanted. */
@@ -67,41 +69,33 @@ const Cycles = ({ cycles, hear }: CyclesProps) => (
 );
 
 /** The take to be heard, slower without another pitch, from any time through; each says how it went. */
-export const TakePlayer = ({ take, asked }: PlaybackProps) => {
+export const TakePlayer = ({ take, asked, playback }: PlaybackProps) => {
   const { sound, judgement } = take;
   const { strokesPerPass } = asked;
-  const audio = useRef<HTMLAudioElement>(null);
+  const { audio, looped, speed, changeSpeed, loop, playFrom } = playback;
   const [what, setWhat] = useState<What>('take');
   const { beside, trouble, want } = useBeside(take);
   const shown = what === 'both' && beside ? beside : sound;
   const address = useMemo(() => URL.createObjectURL(shown), [shown]);
   useEffect(() => () => URL.revokeObjectURL(address), [address]);
-  const [speed, setSpeed] = useState(1);
   const place = useRef(0);
   const begins = useMemo(() => computePassStarts(judgement, strokesPerPass), [judgement, strokesPerPass]);
   const [heard, setHeard] = useState(0);
-  const [looped, setLooped] = useState(false);
-  /** A time through that goes round begins anew where it ends. */
-  const goRound = (player: HTMLAudioElement): void => {
-    const [from, to] = [begins[heard], begins[heard + 1]];
-    if (looped && from !== undefined && to !== undefined && player.currentTime >= to)
-      player.currentTime = Math.max(0, from - BEFORE);
-  };
+  const spanOf = (pass: number): TakeSpan => ({
+    pass,
+    from: Math.max(0, (begins[pass] ?? 0) - BEFORE),
+    to: begins[pass + 1] ?? Infinity,
+  });
   const choose = (next: What): void => {
     place.current = audio.current?.currentTime ?? 0;
     if (next === 'both' && !beside) want();
     setWhat(next);
   };
   const hear = (cycle: PassAssessment): void => {
-    const player = audio.current;
-    if (!player) return;
     setHeard(cycle.cycle);
-    player.currentTime = Math.max(0, (begins[cycle.cycle] ?? 0) - BEFORE);
-    void player.play();
-  };
-  const changeSpeed = (next: number): void => {
-    setSpeed(next);
-    if (audio.current) audio.current.playbackRate = next;
+    const span = spanOf(cycle.cycle);
+    if (looped) loop(span);
+    else playFrom(span.from);
   };
   return (
     <section aria-label={say('takes.take')} className="take-playback">
@@ -114,7 +108,6 @@ export const TakePlayer = ({ take, asked }: PlaybackProps) => {
           src={address}
           controls
           aria-label={say('takes.recorded-take')}
-          onTimeUpdate={({ currentTarget }) => goRound(currentTarget)}
           onLoadedMetadata={({ currentTarget }) => {
             currentTarget.currentTime = place.current;
             currentTarget.playbackRate = speed;
@@ -137,11 +130,11 @@ export const TakePlayer = ({ take, asked }: PlaybackProps) => {
         <button
           type="button"
           className="take-cycle"
-          aria-pressed={looped}
-          onClick={() => setLooped(!looped)}
+          aria-pressed={looped !== null}
+          onClick={() => loop(looped ? null : spanOf(heard))}
           title={say('takes.loop-the-selected-pass')}
         >
-          {looped ? say('takes.looping-pass', { heard: heard + 1 }) : say('takes.loop-pass')}
+          {looped ? say('takes.looping-pass', { heard: looped.pass + 1 }) : say('takes.loop-pass')}
         </button>
       </div>
       {trouble && <p role="alert">{trouble}</p>}

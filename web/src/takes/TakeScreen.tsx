@@ -13,6 +13,7 @@ import {
   fetchTakeAudio,
   useDeleteTake,
   useTake,
+  useTakes,
   useInvalidateTakes,
   type StoredTake,
 } from '../api/takes.ts';
@@ -82,12 +83,23 @@ const heardTake = ({ pattern, hand }: StoredTake, opened: Opened): AssessedTake 
     ? { sound: opened.sound, pattern, hand: hand ?? undefined, judgement: opened.judgement }
     : null;
 
+/** What was heard in the take before it that the same student made of the same pattern. */
+const useTakeBefore = ({ id, studentId, name, createdAt }: StoredTake): TakeAssessment | null => {
+  const { data: takes = [] } = useTakes(studentId);
+  const earlier = takes
+    .filter((one) => one.id !== id && one.name === name && one.completeAt && one.createdAt < createdAt)
+    .sort((a, b) => (a.createdAt < b.createdAt ? 1 : -1))[0];
+  const { data: before } = useTake(earlier?.id ?? null);
+  return before?.judgement ?? null;
+};
+
 const Page = ({ take }: { readonly take: StoredTake }) => {
   const opened = useOpened(take);
   const { data: student } = useStudent(take.studentId);
   const drop = useDeleteTake();
   const navigate = useNavigate();
   const heard = useMemo(() => heardTake(take, opened), [take, opened]);
+  const before = useTakeBefore(take);
   const removal = useUndoableRemoval(take.id);
   const remove = (): void => {
     removal.remove(say('common.deleted-named', { name: take.name }), () => drop.mutate(take.id));
@@ -105,7 +117,7 @@ const Page = ({ take }: { readonly take: StoredTake }) => {
         </span>
       </header>
       {heard ? (
-        <TakeAssessmentView take={heard}>
+        <TakeAssessmentView take={heard} before={before}>
           <div className="take-ways">
             {student && <MeasuredHandPanel student={student} take={heard} />}
             <TakeComparison take={take} judgement={heard.judgement} />

@@ -48,3 +48,12 @@ export const positionInPass = (places: readonly PassPlace[], seconds: number): n
   const place = here.place + (seconds - here.at) / pace;
   return place <= 1 ? place : null;
 };
+
+/** The second of the take at which a place of a pass, 0 to 1, is played: between the notes beside it, evenly. */
+export const secondsInPass = (places: readonly PassPlace[], pass: number, place: number): number | undefined => {
+  const own = places.filter((one) => one.pass === pass);
+  const before = own.findLast((one) => one.place <= place);
+  const after = own.find((one) => one.place > place);
+  if (!before || !after) return (before ?? after)?.at;
+  return before.at + ((place - before.place) / (after.place - before.place)) * (after.at - before.at);
+};

@@ -9,8 +9,10 @@ export const recordings = {
     'Every note is there and nothing stands out. The timing of these fingers could not be measured: {fingers}.',
 
   'take.stops':
-    '{count, plural, one {One stop} other {# stops}}, {here, plural, =1 {the first} other {# of them}} after {place}.',
-  'take.stops.advice': 'Loop from {from} into {to}, slowly, until it runs on by itself; then play from the beginning.',
+    'You got as far as {place} {here, plural, =1 {once} =2 {twice} other {# times}}, then stopped{others, plural, =0 {} one {; you stopped once more elsewhere} other {; you stopped # times elsewhere}}.',
+  'take.stops.advice':
+    'Next comes {next}, at {to}. Loop from {from} into it, slowly, until it runs on by itself; then play from the beginning.',
+  'take.next-note': '{finger, select, none {} other {the {finger} on }}string {string}',
   'take.other-tempo': 'Played at {played} bpm; the pattern is set to {asked} bpm.',
   'take.other-tempo.advice': 'Everything is judged at the tempo you played.',
   'take.guitar-off-pitch': 'The whole guitar is {cents} cents {way, select, flat {flat} other {sharp}}.',
@@ -69,6 +71,16 @@ export const recordings = {
     '{how, select, later {{ms} ms later} softer {{decibels} dB softer} other {{ms} ms later and {decibels} dB softer}} than at the start, compared with the other fingers.',
   'take.finger-fades.advice':
     'Stop before it fades: fewer passes at a time, more often, with the hand relaxed between them.',
+
+  'take.compared':
+    '{tempo, select, more {{bpm} bpm faster than last time,} fewer {{bpm} bpm slower than last time,} other {At the same tempo as last time,}} {passes, select, more {and cleaner} fewer {with fewer clean passes} other {and about as clean}}: {clean} of {of} passes, last time {cleanBefore} of {ofBefore}.',
+  'take.compared-with-finger':
+    '{tempo, select, more {{bpm} bpm faster than last time,} fewer {{bpm} bpm slower than last time,} other {At the same tempo as last time,}} {passes, select, more {and cleaner} fewer {with fewer clean passes} other {and about as clean}}: {clean} of {of} passes, last time {cleanBefore} of {ofBefore}; {change}.',
+  'take.compared.lateness':
+    'the {finger} is {ms} ms {way, select, closer {closer to} other {further from}} the other fingers',
+  'take.compared.evenness':
+    'the {finger} is {way, select, more {more even} other {less even}} (± {now} ms, before ± {before} ms)',
+  'take.compared.misses': 'the {finger} missed {now} of {of} notes, before {before} of {ofBefore}',
 
   'pass.note-missed': 'no note at {place}',
   'pass.wrong-string': 'wrong string at {place}',

@@ -1,5 +1,13 @@
 export const takes = {
   'takes.open-only-these-notes-as-a': 'Open only these notes as a new pattern',
+  'takes.hear-it': 'Hear it',
+  'takes.hear-it-hint': 'Loop pass {pass} of the take, where it is clearest',
+  'takes.play-along': 'Play along',
+  'takes.play-along-hint': 'Loop these notes with a click at {tempo} bpm and play along',
+  'takes.how-sure': 'About {percent}% sure.',
+  'takes.scrub': 'Position in the take',
+  'takes.scrub-hint': 'Drag to hear another place of this pass; arrow keys go from note to note',
+  'takes.scrub-place': 'Pass {pass} of {passes}, {percent}% through',
   'takes.open-as-drill': 'Open as drill',
   'takes.late-ms': 'late (ms)',
   'takes.not-measurable': 'not measurable',

@@ -1,5 +1,5 @@
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
-import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
+import { createUnplayed, type AlignedStroke, type TakeAlignment } from '../model/take-alignment.ts';
 import type { PlayedStretch } from './played-route.ts';
 import type { AlignmentScene } from './onset-pairing.ts';
 
@@ -122,18 +122,6 @@ const expectTime = ({ times, tempoRatio }: PlayedPass, moment: number, seconds: 
   );
   return nearest.time + ((seconds[moment] as number) - (seconds[nearest.index] as number)) * tempoRatio;
 };
-
-const createUnplayed = (asked: number, pulse: number): AlignedStroke => ({
-  asked,
-  at: null,
-  sure: false,
-  pulse,
-  decibels: null,
-  level: null,
-  what: 'unplayed',
-  instead: null,
-  confidence: 1,
-});
 
 /** A pass of a route with what was heard of each of its strokes. */
 interface HeardPass {

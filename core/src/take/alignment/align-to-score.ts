@@ -2,7 +2,7 @@ import { repeatReference, type TakeReference } from '../model/reference.ts';
 import type { OnsetPeak } from '../onsets/align-peaks.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { findInsertions } from './insertions.ts';
-import type { TakeAlignment } from '../model/take-alignment.ts';
+import { createUnplayed, type AlignedStroke, type TakeAlignment } from '../model/take-alignment.ts';
 import { createSearchInput } from './salience-input.ts';
 import { estimateTimingModel, estimateBeatTimes } from './player-timing.ts';
 import {
@@ -187,12 +187,24 @@ export const classifyNotes = (
   return { strokes, extras: findInsertions(listened, strokes, used) };
 };
 
+/** Strokes at the beginning of a take, and no more than of its first pass, by which it was begun later (est.). */
+const LEAST_UNPLAYED = 2;
+
+/** What is not heard before the first note of a take was not played: nobody has to begin with the first. */
+const withoutUnplayedBeginning = (strokes: readonly AlignedStroke[]): readonly AlignedStroke[] => {
+  const first = strokes.findIndex(({ what }) => what === 'matched' || what === 'wrong-string');
+  if (first < LEAST_UNPLAYED) return strokes;
+  return strokes.map((stroke, index) => (index < first ? createUnplayed(stroke.asked, stroke.pulse) : stroke));
+};
+
 /** A take as it was heard, once it is understood: how well it fits is known by its beginning. */
 export const createTakeAlignment = (listened: AlignmentEvidence, fit: number): TakeAlignment => {
   const { reference } = listened.scene;
   const cycles = countDetectedPasses(reference, listened.pairing.onsets);
+  const { strokes, extras } = classifyNotes(listened, cycles);
   return {
-    ...classifyNotes(listened, cycles),
+    strokes: withoutUnplayedBeginning(strokes),
+    extras,
     fit,
     slower: computeTempoRatios(reference, listened.beatTimes, cycles),
     cycles,
@@ -245,7 +257,7 @@ interface KnownRoute {
 }
 
 const findRoute = (once: AlignmentScene, activations: PitchActivations): KnownRoute | null => {
-  const stretches = findPlayedRoute(once, activations, estimateInitialLevels(activations));
+  const stretches = findPlayedRoute(once, activations);
   if (stretches.length === 0 || isPlainRoute(stretches)) return null;
   const played = listPlayedPasses(stretches, once);
   if (played.passes.length === 0) return null;

@@ -19,7 +19,7 @@ import {
   type TakeDiagnostic,
 } from './assessment-context.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
-import { findTakeDiagnostics } from './take-diagnostics.ts';
+import { findTakeDiagnostics, listDiagnosticCandidates } from './take-diagnostics.ts';
 import { hasAskedPitches } from './pitch-check.ts';
 import { findTuningDiagnostics, measureStringTuning } from './string-tuning.ts';
 import { alignNotesToScore, alignPlayedNotesAlongRoute } from '../alignment/align-notes.ts';
@@ -31,7 +31,7 @@ import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import { describeTuningOffset, estimateTuningOffset } from '../alignment/tuning-offset.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE_VERSION = 7;
+export const TAKE_ENGINE_VERSION = 8;
 
 /** How one time through went. */
 export interface PassAssessment {
@@ -271,7 +271,7 @@ const assessAlignment = (
     heard,
     digits,
     cycles: assessPasses(now),
-    findings: findTakeDiagnostics(now, digits, tuning),
+    findings: findTakeDiagnostics(listDiagnosticCandidates(now, digits, tuning)),
     tempo: [asked.tempo / heard.slower[0], asked.tempo / heard.slower[1]],
   });
 };

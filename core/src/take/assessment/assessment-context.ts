@@ -32,6 +32,8 @@ export interface TakeDiagnostic {
   readonly advice: Message;
   /** Names of the strokes it is about, in the document. */
   readonly strokes: readonly string[];
+  /** How probable it is that it is so, 0 to 1; takes that were judged by an older engine do not say. */
+  readonly confidence?: number;
 }
 
 /** From what on something is said (est.): seconds, decibels, shares, strokes. */
@@ -46,6 +48,8 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   missedShare: 0.08,
   reliableShare: 0.5,
   maxDiagnostics: 6,
+  /** How probable a finding has to be, by the curve in docs/takes.md. */
+  minFindingConfidence: 0.9,
   // Beyond chance: true takes come to .45 and more, noise to .27, other pieces mostly below .5.
   minFit: 0.38,
   minConfidence: 0.5,
@@ -105,10 +109,13 @@ export const getReliableAsynchronies = (strokes: readonly AlignedStroke[]): read
   return (sure.length > 0 ? sure : strokes).flatMap(getAsynchrony);
 };
 
+/** Share of some strokes that are sure of their time; 0 of none. */
+export const computeSureShare = (strokes: readonly AlignedStroke[]): number =>
+  strokes.filter(({ sure }) => sure).length / Math.max(1, strokes.length);
+
 /** Whether enough of some strokes are sure of their time. */
 export const hasReliableTiming = (strokes: readonly AlignedStroke[]): boolean =>
-  strokes.length > 0 &&
-  strokes.filter(({ sure }) => sure).length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * strokes.length;
+  strokes.length > 0 && computeSureShare(strokes) >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare;
 
 export const describeStrokePosition = (
   { reference, score }: Pick<AssessmentContext, 'reference' | 'score'>,
@@ -123,8 +130,19 @@ export const listActuatorStrokeIds = (now: AssessmentContext, striker: Actuator)
   ),
 ];
 
-/** A finding and how much it matters. */
-export interface RankedTakeDiagnostic extends TakeDiagnostic {
+/** What speaks for a finding, whatever it is about. */
+export interface DiagnosticEvidence {
+  /** What was measured against the least that is spoken of: 1 is just enough. */
+  readonly size: number;
+  /** The same against its own doubt, in standard errors; of counts, how often it was heard. */
+  readonly sureness: number;
+  /** Share of the strokes behind it that were surely heard, 0 to 1. */
+  readonly support: number;
+}
+
+/** Something that may be said of a take: what speaks for it, and how much it matters. */
+export interface DiagnosticCandidate extends Omit<TakeDiagnostic, 'confidence'> {
+  readonly evidence: DiagnosticEvidence;
   readonly weight: number;
 }
 

@@ -5,13 +5,14 @@ import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
   getReferenceStroke,
   computeMedianStandardError,
+  computeSureShare,
   getAsynchrony,
   milliseconds,
   listActuatorStrokeIds,
   getAlignedActuator,
   getReliableAsynchronies,
   type AssessmentContext,
-  type RankedTakeDiagnostic,
+  type DiagnosticCandidate,
 } from './assessment-context.ts';
 import type { AlignedStroke } from '../model/take-alignment.ts';
 
@@ -68,11 +69,11 @@ const significantDifference = ({ less, between, more }: Change, least: number): 
 };
 
 /** A digit that is later or softer at the end of a take than at its beginning, against the others. */
-export const findFatigue = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+export const findFatigue = (now: AssessmentContext): readonly DiagnosticCandidate[] => {
   const { cycles } = now.alignment;
   if (cycles < TAKE_DIAGNOSTIC_THRESHOLDS.minPassesForFatigue) return [];
   const third = Math.floor(cycles / 3);
-  return ACTUATORS.flatMap((striker): readonly RankedTakeDiagnostic[] => {
+  return ACTUATORS.flatMap((striker): readonly DiagnosticCandidate[] => {
     const first = estimateSegment(now, striker, 0, third);
     const between = estimateSegment(now, striker, third, cycles - third);
     const last = estimateSegment(now, striker, cycles - third, cycles);
@@ -87,16 +88,27 @@ export const findFatigue = (now: AssessmentContext): readonly RankedTakeDiagnost
     if (later === 0 && softer === 0) return [];
     const withSofter = later === 0 ? 'softer' : 'both';
     const how = softer === 0 ? 'later' : withSofter;
+    const size = Math.max(
+      later / TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds,
+      softer / TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels,
+    );
     return [
       {
         message: message('take.finger-fades', { finger: fingerWord(striker), how }),
         details: message('take.finger-fades.details', { how, ms: milliseconds(later), decibels: Math.round(softer) }),
         advice: message('take.finger-fades.advice'),
         strokes: listActuatorStrokeIds(now, striker),
-        weight: Math.max(
-          later / TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds,
-          softer / TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels,
-        ),
+        evidence: {
+          size,
+          sureness: Math.max(
+            later / Math.hypot(first.late.doubt, last.late.doubt),
+            softer / Math.hypot(first.decibels.doubt, last.decibels.doubt),
+          ),
+          support: computeSureShare(
+            now.alignment.strokes.filter((stroke) => getAlignedActuator(now, stroke) === striker),
+          ),
+        },
+        weight: size,
       },
     ];
   });

@@ -6,12 +6,13 @@ import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
   getReferenceStroke,
   computeMedianStandardError,
+  computeSureShare,
   milliseconds,
   hasReliableTiming,
   getReliableAsynchronies,
   describeStrokePosition,
   type AssessmentContext,
-  type RankedTakeDiagnostic,
+  type DiagnosticCandidate,
 } from './assessment-context.ts';
 import type { AlignedStroke } from '../model/take-alignment.ts';
 
@@ -84,7 +85,12 @@ const computeMedianAsynchrony = (all: readonly ScorePosition[]): number =>
 /** Whether a digit is late, or early, at most of its places rather than at one of them. */
 export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Actuator, lateness: number): boolean => {
   const common = computeMedianAsynchrony(all);
-  const own = all.flatMap((place) => (place.actuator === striker ? (place.asynchrony ?? []) : []));
+  const places = all.filter(({ actuator, observations }) => actuator === striker && observations.length > 0);
+  const known = places.filter(({ asynchrony }) => asynchrony !== null);
+  // Where none of its places is timed surely, what is heard of all of them has to do.
+  const own = (known.length > 0 ? known : places).map(({ observations }) =>
+    median(getReliableAsynchronies(observations)),
+  );
   const beside = own.map((late) => (late - common) * Math.sign(lateness));
   return beside.filter((one) => one >= 0.5 * TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds).length > 0.5 * own.length;
 };
@@ -95,21 +101,16 @@ const findAsynchrony = (
   place: ScorePosition,
   all: readonly ScorePosition[],
   common: number,
-): readonly RankedTakeDiagnostic[] => {
+): readonly DiagnosticCandidate[] => {
   const { reference, index, actuator, previousStroke } = place;
   if (!hasEnoughObservations(now, place) || place.asynchrony === null) return [];
   const here = place.asynchrony - common;
   const elsewhere = all.flatMap((one) => (one !== place && one.actuator === actuator ? (one.asynchrony ?? []) : []));
   if (elsewhere.length === 0) return [];
   const usual = median(elsewhere) - common;
-  if (
-    Math.abs(here) < TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds ||
-    Math.abs(here - usual) < TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds ||
-    Math.abs(here - usual) <
-      TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors *
-        computeMedianStandardError(getReliableAsynchronies(place.observations))
-  )
-    return [];
+  const size = Math.min(Math.abs(here), Math.abs(here - usual)) / TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds;
+  const sureness = Math.abs(here - usual) / computeMedianStandardError(getReliableAsynchronies(place.observations));
+  if (size < 1 || sureness < TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors) return [];
   const played = playedBy(previousStroke);
   const finger = fingerWord(actuator);
   const other = fingerWord(played ?? actuator);
@@ -121,6 +122,7 @@ const findAsynchrony = (
       details: message('take.off-time-details', { ms: milliseconds(here), when }),
       advice: message(here > 0 ? 'take.place-late.advice' : 'take.place-early.advice', { same, finger, other }),
       strokes: [...(previousStroke ? [previousStroke.strokeId] : []), reference.strokeId],
+      evidence: { size, sureness, support: computeSureShare(place.observations) },
       weight: Math.abs(here - usual) / TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds,
     },
   ];
@@ -135,7 +137,7 @@ const findAccentErrors = (
   now: AssessmentContext,
   here: ScorePosition,
   all: readonly ScorePosition[],
-): readonly RankedTakeDiagnostic[] => {
+): readonly DiagnosticCandidate[] => {
   const { reference, index, actuator, previousOwnStroke } = here;
   // How strong one of two notes of a pinch is cannot be told from the other.
   if (isInPinch(now, reference)) return [];
@@ -159,6 +161,12 @@ const findAccentErrors = (
             message: message('take.accent-not-heard', { place }),
             advice: message('take.accent-not-heard.advice', { finger, place }),
             strokes: [reference.strokeId],
+            // The less it stands out, the surer; from nothing at all the size grows beyond 1.
+            evidence: {
+              size: Math.max(0.1, 1 + TAKE_DIAGNOSTIC_THRESHOLDS.missingAccentDifference - more),
+              sureness: Math.sqrt(here.observations.length),
+              support: here.observations.length / now.alignment.cycles,
+            },
             weight: 1.2,
           },
         ];
@@ -174,13 +182,18 @@ const findAccentErrors = (
         ? message('take.unwanted-accent.advice-string-change', { finger })
         : message('take.unwanted-accent.advice', { finger, place }),
       strokes: [reference.strokeId],
+      evidence: {
+        size: more / TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference,
+        sureness: more / doubt,
+        support: here.observations.length / now.alignment.cycles,
+      },
       weight: more / TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference,
     },
   ];
 };
 
 /** A digit that is even where it stays on its string, and not where it changes. */
-const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuator): readonly RankedTakeDiagnostic[] => {
+const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuator): readonly DiagnosticCandidate[] => {
   const own = all.filter((place) => place.actuator === striker && place.asynchrony !== null);
   const beside = (changes: boolean): readonly number[] =>
     own
@@ -215,6 +228,11 @@ const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuato
       strokes: own
         .filter((place) => place.previousOwnStroke?.string !== place.reference.string)
         .map(({ reference }) => reference.strokeId),
+      evidence: {
+        size: moved / TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadSeconds,
+        sureness: moved / Math.max(stayed, 1e-3),
+        support: computeSureShare(own.flatMap(({ observations }) => observations)),
+      },
       weight: moved / TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadSeconds,
     },
   ];
@@ -227,7 +245,7 @@ const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuato
 export const findPositionDiagnostics = (
   now: AssessmentContext,
   all: readonly ScorePosition[],
-): readonly RankedTakeDiagnostic[] => {
+): readonly DiagnosticCandidate[] => {
   const common = computeMedianAsynchrony(all);
   const strikers = [...new Set(all.map(({ actuator }) => actuator))];
   return [

@@ -1,6 +1,12 @@
 import { message, type Message } from '../../message/index.ts';
+import { actuatorOf, fingerWord } from '../../pattern/index.ts';
 import { describeScorePosition } from '../../score/index.ts';
-import { getReferenceStroke, type AssessmentContext, type RankedTakeDiagnostic } from './assessment-context.ts';
+import {
+  computeSureShare,
+  getReferenceStroke,
+  type AssessmentContext,
+  type DiagnosticCandidate,
+} from './assessment-context.ts';
 
 /** From what on a way is spoken of (est.): stops, and how far the tempo is from what is asked, as a factor. */
 const ROUTE_THRESHOLDS = { stops: 2, tempo: 1.25 } as const;
@@ -22,8 +28,18 @@ const mostFrequent = (values: readonly number[]): { readonly value: number; read
   return { value, count };
 };
 
+/** The notes that are struck together at a place: what strikes each, and the string. */
+const describeNextNotes = ({ score, reference }: AssessmentContext, scoreIndex: number): readonly Message[] => {
+  const at = score.strokes[scoreIndex]?.at;
+  return reference.strokes
+    .filter((stroke) => stroke.pass === 0 && score.strokes[stroke.scoreIndex]?.at === at)
+    .map(({ digit, string }) =>
+      message('take.next-note', { finger: digit ? fingerWord(actuatorOf(digit)) : 'none', string }),
+    );
+};
+
 /** Where somebody broke off again and again, and that what follows is to be practised. */
-const findStops = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+const findStops = (now: AssessmentContext): readonly DiagnosticCandidate[] => {
   const stops = listStops(now);
   if (stops.length < ROUTE_THRESHOLDS.stops) return [];
   const { value, count } = mostFrequent(stops);
@@ -33,18 +49,19 @@ const findStops = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => {
   const [before, after] = [placeOf(value), placeOf(next)];
   return [
     {
-      message: message('take.stops', { count: stops.length, here: count, place: before }),
-      advice: message('take.stops.advice', {
-        from: before,
-        to: after,
-      }),
+      message: message('take.stops', { here: count, others: stops.length - count, place: before }),
+      advice: message('take.stops.advice', { from: before, to: after, next: describeNextNotes(now, next) }),
       strokes: [value, next].map((index) => strokes[index]?.sourceStrokeId ?? ''),
+      evidence: { size: stops.length / ROUTE_THRESHOLDS.stops, sureness: stops.length, support: count / stops.length },
       weight: 3 + stops.length,
     },
   ];
 };
 
-const findOtherTempo = ({ reference, alignment: { slower } }: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+const findOtherTempo = ({
+  reference,
+  alignment: { slower, strokes },
+}: AssessmentContext): readonly DiagnosticCandidate[] => {
   const [ratio] = slower;
   if (ratio < ROUTE_THRESHOLDS.tempo && ratio > 1 / ROUTE_THRESHOLDS.tempo) return [];
   return [
@@ -55,13 +72,18 @@ const findOtherTempo = ({ reference, alignment: { slower } }: AssessmentContext)
       }),
       advice: message('take.other-tempo.advice'),
       strokes: [],
+      evidence: {
+        size: Math.max(ratio, 1 / ratio) / ROUTE_THRESHOLDS.tempo,
+        sureness: Math.sqrt(strokes.length),
+        support: computeSureShare(strokes),
+      },
       weight: 0.5,
     },
   ];
 };
 
 /** What is to be said of the way somebody took through a figure: stops, and another tempo than asked. */
-export const findRouteDiagnostics = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => [
+export const findRouteDiagnostics = (now: AssessmentContext): readonly DiagnosticCandidate[] => [
   ...findStops(now),
   ...findOtherTempo(now),
 ];

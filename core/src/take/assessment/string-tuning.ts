@@ -5,7 +5,7 @@ import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import type { TakeAlignment } from '../model/take-alignment.ts';
 import { partialsAt, windowSpan } from '../signal/partial-energy.ts';
-import type { RankedTakeDiagnostic } from './assessment-context.ts';
+import type { DiagnosticCandidate } from './assessment-context.ts';
 import { isSteady, spanOf } from './steady-sound.ts';
 
 /** How tuning is measured and when it is said (est. but for what is measured): seconds, cents, strokes. */
@@ -76,15 +76,20 @@ export const measureStringTuning = (
 
 const CONCERT_PITCH = 440;
 
-const describeAll = (cents: number): RankedTakeDiagnostic => ({
+const describeAll = (cents: number, tunings: readonly StringTuning[]): DiagnosticCandidate => ({
   message: message('take.guitar-off-pitch', { cents: Math.abs(Math.round(cents)), way: cents < 0 ? 'flat' : 'sharp' }),
   details: message('take.guitar-off-pitch.details', { hertz: Math.round(CONCERT_PITCH * 2 ** (cents / 1200)) }),
   advice: message('take.guitar-off-pitch.advice'),
   strokes: [],
+  evidence: {
+    size: Math.abs(cents) / TUNING.minCentsOfAll,
+    sureness: Math.abs(cents) / Math.max(1, robustStandardDeviation(tunings.map((one) => one.cents))),
+    support: Math.min(1, tunings.length / 6),
+  },
   weight: 20,
 });
 
-const describeString = ({ string, cents }: StringTuning): RankedTakeDiagnostic => ({
+const describeString = ({ string, cents, doubt }: StringTuning): DiagnosticCandidate => ({
   message: message('take.string-out-of-tune', {
     string,
     cents: Math.abs(Math.round(cents)),
@@ -92,11 +97,12 @@ const describeString = ({ string, cents }: StringTuning): RankedTakeDiagnostic =
   }),
   advice: message('take.string-out-of-tune.advice', { string }),
   strokes: [],
+  evidence: { size: Math.abs(cents) / TUNING.minCents, sureness: Math.abs(cents) / doubt, support: 1 },
   weight: 20 + Math.abs(cents) / 100,
 });
 
 /** What is to be said of the tuning: of all strings where they are off together, and of those beside the others. */
-export const findTuningDiagnostics = (tunings: readonly StringTuning[]): readonly RankedTakeDiagnostic[] => {
+export const findTuningDiagnostics = (tunings: readonly StringTuning[]): readonly DiagnosticCandidate[] => {
   if (tunings.length < 2) return [];
   const shared = median(tunings.map(({ cents }) => cents));
   const isShared = Math.abs(shared) >= TUNING.minCentsOfAll;
@@ -107,5 +113,5 @@ export const findTuningDiagnostics = (tunings: readonly StringTuning[]): readonl
     )
     .sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
     .slice(0, TUNING.maxNamed);
-  return [...(isShared ? [describeAll(shared)] : []), ...beside.map(describeString)];
+  return [...(isShared ? [describeAll(shared, tunings)] : []), ...beside.map(describeString)];
 };

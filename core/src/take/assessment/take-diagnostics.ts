@@ -1,7 +1,9 @@
 import { message, type Message } from '../../message/index.ts';
 import { fingerWord, actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { describeScorePosition } from '../../score/index.ts';
-import { median } from '../../statistics/index.ts';
+import { mean, median } from '../../statistics/index.ts';
+import type { AlignedStroke } from '../model/take-alignment.ts';
+import { computeConfidence } from './finding-confidence.ts';
 import {
   findPositionDiagnostics,
   isHabitualAsynchrony,
@@ -13,13 +15,17 @@ import { findRouteDiagnostics } from './route-diagnostics.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
   computeMedianStandardError,
+  computeSureShare,
+  getAlignedActuator,
   getReferenceStroke,
+  getReliableAsynchronies,
   milliseconds,
   listActuatorStrokeIds,
   type AssessmentContext,
   type ActuatorStatistics,
+  type DiagnosticCandidate,
+  type DiagnosticEvidence,
   type TakeDiagnostic,
-  type RankedTakeDiagnostic,
 } from './assessment-context.ts';
 
 /** Whether a digit plays mostly by itself: how loud it is in a pinch is known only of both together. */
@@ -36,16 +42,25 @@ type OfFinger = (
   now: AssessmentContext,
   digit: ActuatorStatistics,
   places: readonly ScorePosition[],
-) => readonly RankedTakeDiagnostic[];
+) => readonly DiagnosticCandidate[];
+
+/** Strokes of a digit that were heard, and those of all others. */
+const splitByActuator = (now: AssessmentContext, striker: Actuator) => {
+  const heard = now.alignment.strokes.filter(({ what }) => what === 'matched');
+  const isOwn = (stroke: AlignedStroke): boolean => getAlignedActuator(now, stroke) === striker;
+  return { own: heard.filter(isOwn), others: heard.filter((stroke) => !isOwn(stroke)) };
+};
 
 /** A finger that is late or early at most of its places. */
-const offTime: OfFinger = (now, { striker, timed, lateness }, places) => {
-  if (
-    !timed ||
-    Math.abs(lateness) < TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds ||
-    !isHabitualAsynchrony(places, striker, lateness)
-  )
-    return [];
+const offTime: OfFinger = (now, { striker, lateness }, places) => {
+  const size = Math.abs(lateness) / TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds;
+  if (size < 1 || !isHabitualAsynchrony(places, striker, lateness)) return [];
+  const { own, others } = splitByActuator(now, striker);
+  if (others.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes) return [];
+  const doubt = Math.hypot(
+    computeMedianStandardError(getReliableAsynchronies(own)),
+    computeMedianStandardError(getReliableAsynchronies(others)),
+  );
   const finger = fingerWord(striker);
   const when = lateness > 0 ? 'late' : 'early';
   return [
@@ -54,30 +69,46 @@ const offTime: OfFinger = (now, { striker, timed, lateness }, places) => {
       details: message('take.off-time-details', { ms: milliseconds(lateness), when }),
       advice: message(lateness > 0 ? 'take.finger-late.advice' : 'take.finger-early.advice', { finger }),
       strokes: listActuatorStrokeIds(now, striker),
-      weight: Math.abs(lateness) / TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds,
+      evidence: {
+        size,
+        sureness: Math.abs(lateness) / doubt,
+        support: Math.min(computeSureShare(own), computeSureShare(others)),
+      },
+      weight: size,
     },
   ];
 };
 
-const uneven: OfFinger = (now, { striker, placed, spread }) => {
-  if (!placed || spread < TAKE_DIAGNOSTIC_THRESHOLDS.spreadSeconds) return [];
+const uneven: OfFinger = (now, { striker, spread }) => {
+  const size = spread / TAKE_DIAGNOSTIC_THRESHOLDS.spreadSeconds;
+  if (size < 1) return [];
   const finger = fingerWord(striker);
+  const { own } = splitByActuator(now, striker);
   return [
     {
       message: message('take.finger-uneven', { finger }),
       details: message('take.finger-uneven.details', { ms: milliseconds(spread) }),
       advice: message('take.finger-uneven.advice', { finger }),
       strokes: listActuatorStrokeIds(now, striker),
-      weight: spread / TAKE_DIAGNOSTIC_THRESHOLDS.spreadSeconds,
+      // The standard error of a normal spread is the spread over √(2n).
+      evidence: { size, sureness: Math.sqrt(2 * own.length), support: computeSureShare(own) },
+      weight: size,
     },
   ];
 };
+
+interface LoudnessDifference {
+  readonly by: number;
+  readonly doubt: number;
+  /** Share of the digit's strokes that fall on strings another digit plays too. */
+  readonly share: number;
+}
 
 /**
  * How much louder a digit is than others on the same strings, in decibels, and the doubt of that; null where it shares
  * no string with another digit: a string that sounds softer than its neighbours says nothing of a finger.
  */
-const compareLoudness = (now: AssessmentContext, striker: Actuator): { by: number; doubt: number } | null => {
+const compareLoudness = (now: AssessmentContext, striker: Actuator): LoudnessDifference | null => {
   const heard = now.alignment.strokes.flatMap((stroke) => {
     const { string, digit } = getReferenceStroke(now, stroke);
     const isHeard = stroke.what === 'matched' && stroke.level !== null && digit !== null;
@@ -92,7 +123,8 @@ const compareLoudness = (now: AssessmentContext, striker: Actuator): { by: numbe
     return own.map(({ level }) => level - usual);
   });
   if (differences.length === 0) return null;
-  return { by: median(differences), doubt: computeMedianStandardError(differences) };
+  const share = differences.length / heard.filter(({ own }) => own).length;
+  return { by: median(differences), doubt: computeMedianStandardError(differences), share };
 };
 
 const softOrLoud: OfFinger = (now, { striker }) => {
@@ -109,34 +141,45 @@ const softOrLoud: OfFinger = (now, { striker }) => {
       details: message('take.finger-loudness.details', { decibels: Math.round(Math.abs(decibels)), how }),
       advice: message(decibels < 0 ? 'take.finger-softer.advice' : 'take.finger-louder.advice', { finger }),
       strokes: listActuatorStrokeIds(now, striker),
+      evidence: {
+        size: Math.abs(decibels) / TAKE_DIAGNOSTIC_THRESHOLDS.levelDifference,
+        sureness: Math.abs(decibels) / compared.doubt,
+        support: compared.share,
+      },
       weight: Math.abs(decibels) / TAKE_DIAGNOSTIC_THRESHOLDS.levelDifference,
     },
   ];
 };
 
+/** What speaks for notes that went wrong so often: how often, and how surely each was. */
+const countEvidence = (count: number, size: number, strokes: readonly AlignedStroke[]): DiagnosticEvidence => ({
+  size,
+  sureness: count,
+  support: mean(strokes.map(({ confidence }) => confidence)),
+});
+
 /** Notes a finger leaves out, and notes that come on another string: two faults, each with its own advice. */
 const lostNotes: OfFinger = (now, { striker, strokes, missed, wrong }) => {
   const finger = fingerWord(striker);
   const often = (count: number): boolean => count >= 2 && count / strokes >= TAKE_DIAGNOSTIC_THRESHOLDS.missedShare;
-  const found = (count: number, said: Message, advice: Message): readonly RankedTakeDiagnostic[] =>
-    often(count)
-      ? [
-          {
-            message: said,
-            advice,
-            strokes: listActuatorStrokeIds(now, striker),
-            weight: 1 + count / strokes / TAKE_DIAGNOSTIC_THRESHOLDS.missedShare,
-          },
-        ]
-      : [];
+  const found = (what: 'missed' | 'wrong-string', said: Message, advice: Message): readonly DiagnosticCandidate[] => {
+    const count = what === 'missed' ? missed : wrong;
+    if (!often(count)) return [];
+    const size = count / strokes / TAKE_DIAGNOSTIC_THRESHOLDS.missedShare;
+    const lost = now.alignment.strokes.filter(
+      (stroke) => stroke.what === what && getAlignedActuator(now, stroke) === striker,
+    );
+    const evidence = countEvidence(count, size, lost);
+    return [{ message: said, advice, strokes: listActuatorStrokeIds(now, striker), evidence, weight: 1 + size }];
+  };
   return [
     ...found(
-      missed,
+      'missed',
       message('take.finger-misses', { finger, count: missed, total: strokes }),
       message('take.finger-misses.advice', { finger }),
     ),
     ...found(
-      wrong,
+      'wrong-string',
       message('take.finger-wrong-string', { finger, count: wrong, total: strokes }),
       message('take.finger-wrong-string.advice', { finger }),
     ),
@@ -147,7 +190,7 @@ const findActuatorDiagnostics = (
   now: AssessmentContext,
   places: readonly ScorePosition[],
   digit: ActuatorStatistics,
-): readonly RankedTakeDiagnostic[] =>
+): readonly DiagnosticCandidate[] =>
   digit.strokes < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes
     ? []
     : [offTime, uneven, softOrLoud, lostNotes].flatMap((finding) => finding(now, digit, places));
@@ -157,33 +200,35 @@ const placesOften = (
   now: AssessmentContext,
   what: 'missed' | 'wrong-string',
   key: 'take.note-missed-often' | 'take.note-wrong-string-often',
-): readonly RankedTakeDiagnostic[] => {
-  const times = new Map<number, number>();
+): readonly DiagnosticCandidate[] => {
+  const times = new Map<number, AlignedStroke[]>();
   for (const heard of now.alignment.strokes) {
     const { scoreIndex } = getReferenceStroke(now, heard);
-    if (heard.what === what) times.set(scoreIndex, (times.get(scoreIndex) ?? 0) + 1);
+    if (heard.what === what) times.set(scoreIndex, [...(times.get(scoreIndex) ?? []), heard]);
   }
   const passes = now.alignment.cycles;
   return [...times]
-    .filter(([, count]) => count >= 3 && count >= 0.25 * passes)
-    .map(([stroke, count]) => ({
+    .filter(([, lost]) => lost.length >= 3 && lost.length >= 0.25 * passes)
+    .map(([stroke, lost]) => ({
       message: message(key, {
         place: describeScorePosition(now.score, now.score.strokes[stroke]?.at ?? 0),
-        count,
+        count: lost.length,
         passes,
       }),
       advice: message('take.note-missed-often.advice'),
       strokes: [now.score.strokes[stroke]?.sourceStrokeId ?? ''],
-      weight: 1 + count / passes,
+      evidence: countEvidence(lost.length, lost.length / (0.25 * passes), lost),
+      weight: 1 + lost.length / passes,
     }));
 };
 
-const findMissedPositions = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => [
+const findMissedPositions = (now: AssessmentContext): readonly DiagnosticCandidate[] => [
   ...placesOften(now, 'missed', 'take.note-missed-often'),
   ...placesOften(now, 'wrong-string', 'take.note-wrong-string-often'),
 ];
 
-const findTempoDrift = ({ alignment: { slower } }: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+const findTempoDrift = (now: AssessmentContext): readonly DiagnosticCandidate[] => {
+  const { slower, strokes } = now.alignment;
   const change = slower[0] / slower[1] - 1;
   if (Math.abs(change) < TAKE_DIAGNOSTIC_THRESHOLDS.tempoDrift) return [];
   return [
@@ -191,17 +236,22 @@ const findTempoDrift = ({ alignment: { slower } }: AssessmentContext): readonly 
       message: message('take.tempo-drift', { way: change > 0 ? 'faster' : 'slower', share: Math.abs(change) }),
       advice: message('take.tempo-drift.advice'),
       strokes: [],
+      evidence: {
+        size: Math.abs(change) / TAKE_DIAGNOSTIC_THRESHOLDS.tempoDrift,
+        sureness: Math.sqrt(strokes.length),
+        support: computeSureShare(strokes),
+      },
       weight: Math.abs(change) / TAKE_DIAGNOSTIC_THRESHOLDS.tempoDrift,
     },
   ];
 };
 
-/** What there is to say of a take, the weightiest first. */
-export const findTakeDiagnostics = (
+/** What there may be to say of a take, whether it is sure or not. */
+export const listDiagnosticCandidates = (
   now: AssessmentContext,
   digits: readonly ActuatorStatistics[],
-  tuning: readonly RankedTakeDiagnostic[] = [],
-): readonly TakeDiagnostic[] => {
+  tuning: readonly DiagnosticCandidate[] = [],
+): readonly DiagnosticCandidate[] => {
   const places = groupByScorePosition(now);
   return [
     ...tuning,
@@ -211,8 +261,14 @@ export const findTakeDiagnostics = (
     ...findRouteDiagnostics(now),
     ...findPositionDiagnostics(now, places),
     ...findFatigue(now),
-  ]
+  ];
+};
+
+/** What there is to say of a take, the weightiest first: nothing that is less than nine times in ten so. */
+export const findTakeDiagnostics = (candidates: readonly DiagnosticCandidate[]): readonly TakeDiagnostic[] =>
+  candidates
+    .map(({ evidence, ...candidate }) => ({ ...candidate, confidence: computeConfidence(candidate.message, evidence) }))
+    .filter(({ confidence }) => confidence >= TAKE_DIAGNOSTIC_THRESHOLDS.minFindingConfidence)
     .sort((a, b) => b.weight - a.weight)
     .slice(0, TAKE_DIAGNOSTIC_THRESHOLDS.maxDiagnostics)
     .map(({ weight: _weight, ...finding }) => finding);
-};

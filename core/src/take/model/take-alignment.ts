@@ -23,6 +23,19 @@ export interface AlignedStroke {
   readonly confidence: number;
 }
 
+/** A stroke of a pass that was begun later or broken off before it. */
+export const createUnplayed = (asked: number, pulse: number): AlignedStroke => ({
+  asked,
+  at: null,
+  sure: false,
+  pulse,
+  decibels: null,
+  level: null,
+  what: 'unplayed',
+  instead: null,
+  confidence: 1,
+});
+
 /** A stroke nobody asked for. */
 export interface InsertedStroke {
   readonly at: number;
