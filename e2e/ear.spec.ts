@@ -144,6 +144,12 @@ test('the true microphone is heard and let go of; what a student records is with
   expect(await microphonesEnded(phone)).toBe(false);
   await phone.getByRole('button', { name: say('practice.stop-and-send') }).click();
   await expect(phone.getByText(say('practice.sent-to-your-teacher'))).toBeVisible({ timeout: 20_000 });
+  // What was recorded is judged here too: how it went, or why it cannot be told.
+  const own = phone.getByRole('region', { name: say('practice.your-take') });
+  await expect(own.getByRole('heading').or(own.getByRole('alert'))).toBeVisible({ timeout: 40_000 });
+  expect(await violations(phone)).toEqual([]);
+  await own.getByRole('button', { name: say('practice.close-take') }).click();
+  await expect(own).toHaveCount(0);
   await phone.getByRole('button', { name: say('common.listening-more') }).click();
   await expect(phone.getByText('Sound stays on this device')).toBeHidden();
   expect(await microphonesEnded(phone)).toBe(true);
@@ -164,6 +170,7 @@ test('a take is kept with its sound, opened again, compared with another, and de
   }
   await page.getByRole('link', { name: say('common.saved') }).click();
   await expect(page.getByRole('heading', { name: /^4 of 5 passes clean/ })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('At the same tempo as last time, and about as clean: 4 of 5 passes')).toBeVisible();
   // The hand that was supposed needs longer than what was played: it is taken over by one press, and says nothing more
   // then.
   const hand = page.getByRole('region', { name: say('takes.hand-profile-of', { name: 'Ilse Reed' }) });

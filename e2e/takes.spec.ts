@@ -70,6 +70,40 @@ test('a recording is opened and judged by digit and heard from any time through'
   await expect(page.getByRole('alert')).toContainText(say('takes.this-browser-cant-read-the-audio'));
 });
 
+test('a finding is heard where it is clearest, its place is played along with, and the take is scrubbed', async ({
+  page,
+}) => {
+  await openTakes(page);
+  await page.getByLabel(say('takes.open-recording')).setInputFiles(take('scrub.wav', 'late-ring', 6));
+  const finding = page.getByRole('listitem').filter({ hasText: 'The ring finger is late' });
+  await expect(finding).toBeVisible({ timeout: 40_000 });
+  const seconds = (): Promise<number> => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.currentTime);
+  const hear = finding.getByRole('button', { name: say('takes.hear-it') });
+  await hear.click();
+  await expect(hear).toHaveAttribute('aria-pressed', 'true');
+  await expect.poll(seconds).toBeGreaterThan(0.5);
+  await hear.click();
+  await expect(hear).toHaveAttribute('aria-pressed', 'false');
+  const along = finding.getByRole('button', { name: say('takes.play-along') });
+  await along.click();
+  await expect(along).toHaveAttribute('aria-pressed', 'true');
+  await along.click();
+  const slider = page.getByRole('slider', { name: say('takes.scrub') });
+  await slider.press('End');
+  await expect(slider).toHaveAttribute('aria-valuenow', '36');
+  await expect(slider).toHaveAttribute('aria-valuetext', /^Pass 6 of 6, 8\d% through$/);
+  await slider.press('ArrowLeft');
+  await expect(slider).toHaveAttribute('aria-valuenow', '35');
+  await slider.press('Home');
+  await expect.poll(seconds).toBeLessThan(1);
+  // A third of the way through the first pass of two and a half seconds, which begins at .6 s.
+  const box = await slider.boundingBox();
+  if (box) await page.mouse.click(box.x + box.width * 0.4, box.y + box.height / 2);
+  await expect.poll(seconds).toBeGreaterThan(1.2);
+  await expect.poll(seconds).toBeLessThan(2);
+  expect(await violations(page)).toEqual([]);
+});
+
 test('the true microphone is recorded, and what came of it is said', async ({ page }) => {
   await openTakes(page);
   await page.getByRole('button', { name: say('bench.record'), exact: true }).click();

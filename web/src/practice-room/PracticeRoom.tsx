@@ -12,7 +12,7 @@ import {
   type PracticeEvent,
 } from '@fleet-wren/core';
 import { ChartColumn, SlidersHorizontal } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ListenButton, ListeningBar } from '../components/listening/ListeningBar.tsx';
 import { useListener, type Listener } from '../listening/useListener.ts';
@@ -45,6 +45,8 @@ import { Chord, Retuning } from './StageShapes.tsx';
 import { LeftHandedContext } from '../components/left-handed.ts';
 import { useScreenWakeLock } from '../components/useScreenWakeLock.ts';
 import { eventTime } from '../api/event-time.ts';
+
+const OwnTake = lazy(() => import('./OwnTake.tsx'));
 
 /** The beat that is heard, from 1; null while nothing is. */
 const useBeat = ({ playing, position }: PlayerControls, { pattern }: CurrentStage): number | null => {
@@ -226,8 +228,11 @@ const Session = (props: SessionProps) => {
   const { room, item, waiting } = props;
   const atHand = useCurrentStage(item, waiting);
   const latest = useRef<CountPass>(() => undefined);
+  const isReviewing = useRef(false);
   const ear = useListener(atHand.pattern, item.plan.hand, (event) => {
-    const counted = atHand.requiredStreak > 0 ? classifyPass(event, atHand.tempo) : null;
+    // What is heard of a take that is played back was counted when it was played.
+    const counts = atHand.requiredStreak > 0 && !isReviewing.current;
+    const counted = counts ? classifyPass(event, atHand.tempo) : null;
     if (counted) latest.current(counted, 'listening', event.kind === 'cycle' ? event.slip : undefined);
   });
   const keeping = useTakeUpload({
@@ -235,6 +240,7 @@ const Session = (props: SessionProps) => {
     token: room.token,
     name: item.name,
     assignment: item.id,
+    stage: atHand.key,
     pattern: atHand.pattern,
     hand: item.plan.hand,
   });
@@ -262,6 +268,7 @@ const Session = (props: SessionProps) => {
   };
   useEffect(() => {
     latest.current = count;
+    isReviewing.current = keeping.recorded !== null;
   });
   useEffect(() => subscribeToPedals((said, by) => latest.current(said, by)), []);
   const now = useNow();
@@ -294,8 +301,13 @@ const Session = (props: SessionProps) => {
       <HandOfStage pattern={atHand.pattern} playing={playing} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
       <EarlyPassQuestion {...asking} />
-      <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />
+      {!keeping.recorded && <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />}
       <TakeRecorder ear={ear} keeping={keeping} />
+      {keeping.recorded && (
+        <Suspense fallback={null}>
+          <OwnTake recorded={keeping.recorded} close={keeping.closeTake} />
+        </Suspense>
+      )}
       <Tools {...{ atHand, playing, ear, count }} takeBack={asking.takeBack} ouch={() => setHurting(true)} />
     </div>
   );

@@ -5,6 +5,7 @@ import { wordsOf } from '../api/api-error.ts';
 import { createResumableUpload, type ResumableUpload } from '../api/takes.ts';
 import type { Listener } from '../listening/useListener.ts';
 import { MAX_TAKE_SECONDS } from '../audio/decode-audio.ts';
+import type { RecordedTake } from './OwnTake.tsx';
 
 /** A take on its way to the teacher: not begun, recorded, sent, there, or still here because it could not be sent. */
 type Keeping =
@@ -19,13 +20,15 @@ interface Kept {
   readonly token: string;
   readonly name: string;
   readonly assignment: string;
+  readonly stage: string;
   readonly pattern: Pattern;
   readonly hand: HandProfile | undefined;
 }
 
 /** Records, sends, and keeps what could not be sent; held by who stays while the room is interrupted. */
-export const useTakeUpload = ({ ear, token, name, assignment, pattern, hand }: Kept) => {
+export const useTakeUpload = ({ ear, token, name, assignment, stage, pattern, hand }: Kept) => {
   const [keeping, setKeeping] = useState<Keeping>({ kind: 'none' });
+  const [recorded, setRecorded] = useState<RecordedTake | null>(null);
   const recorder = useRef<MediaRecorder | null>(null);
   const send = (sending: ResumableUpload): void => {
     setKeeping({ kind: 'sending', share: 0 });
@@ -42,6 +45,7 @@ export const useTakeUpload = ({ ear, token, name, assignment, pattern, hand }: K
     one.ondataavailable = ({ data }) => void parts.push(data);
     one.onstop = () => {
       const sound = new Blob(parts, { type: one.mimeType });
+      setRecorded({ sound, pattern, hand, about: `${assignment}/${stage}` });
       send(createResumableUpload({ kind: 'room', token }, { name, assignment, pattern, hand, sound }));
     };
     one.start(1000);
@@ -50,7 +54,7 @@ export const useTakeUpload = ({ ear, token, name, assignment, pattern, hand }: K
     setKeeping({ kind: 'recording' });
   };
   const stop = (): void => recorder.current?.stop();
-  return { keeping, record, stop, send };
+  return { keeping, record, stop, send, recorded, closeTake: () => setRecorded(null) };
 };
 
 interface KeepProps {

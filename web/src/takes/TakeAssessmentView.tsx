@@ -1,32 +1,14 @@
 import { sayMessage } from '@fleet-wren/wording';
-import {
-  compareTakes,
-  createTakeReference,
-  listSoundingStrokes,
-  createPatternReference,
-  summariseWithoutDiagnostics,
-  summariseTake,
-  type ComparableTake,
-} from '@fleet-wren/core';
-import { useMemo, type ReactNode } from 'react';
+import { compareTakes, summariseWithoutDiagnostics, summariseTake, type ComparableTake } from '@fleet-wren/core';
+import type { ReactNode } from 'react';
 import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
 import { TakeFindings } from './TakeFindings.tsx';
 import { TakePlayer } from './TakePlayer.tsx';
 import { useTakePlayback } from './useTakePlayback.ts';
 import { FingerStatisticsTable } from './TakeChart.tsx';
 import { TakeTrendCharts } from './TakeTrendCharts.tsx';
-import type { AskedInTake, AssessedTake } from './assessed-take.ts';
-
-/** What was asked in a take, worked out once for all that shows it. */
-const useAsked = ({ pattern, hand, judgement }: AssessedTake): AskedInTake =>
-  useMemo(() => {
-    const { score, digits } = createPatternReference(pattern, hand);
-    return {
-      score,
-      referenceNotes: createTakeReference(score, digits, judgement.heard.cycles),
-      strokesPerPass: listSoundingStrokes(score).length,
-    };
-  }, [pattern, hand, judgement]);
+import type { AssessedTake } from './assessed-take.ts';
+import { useAskedInTake } from './useAskedInTake.ts';
 
 interface JudgedProps {
   readonly take: AssessedTake;
@@ -39,7 +21,7 @@ interface JudgedProps {
 /** What was heard in a take: in a line, in sentences, stroke by stroke, by digit, and to be heard itself. */
 export const TakeAssessmentView = ({ take, before, children }: JudgedProps) => {
   const { judgement } = take;
-  const asked = useAsked(take);
+  const asked = useAskedInTake(take);
   const playback = useTakePlayback();
   return (
     <>

@@ -1,11 +1,25 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import { actuatorOf, type AlignedStroke, type Actuator, type TakeAssessment, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
+import { useElementWidth } from '../components/useElementWidth.ts';
 import type { AskedInTake } from './assessed-take.ts';
 import { formatSigned } from './format-signed.ts';
 
-const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 } as const;
+const PICTURE = { row: 34, top: 26, bottom: 10 } as const;
+
+/** Beside the strings of a wide picture and of one on a telephone; seconds of the figure begin and end a little inside. */
+const sidesOf = (width: number) =>
+  width < 560 ? { left: 26, right: 4, inside: 14 } : { left: 60, right: 16, inside: 20 };
+
+/** Where the figure begins and ends in a picture of so many pixels. */
+const spanOf = (width: number): readonly [number, number] => {
+  const { left, right, inside } = sidesOf(width);
+  return [left + inside, width - right - inside];
+};
+
+/** Pixels a picture has at the least, also before it is measured. */
+const LEAST_WIDTH = 300;
 
 /** How many times what is beside the pulse is drawn wider than it is. */
 const WIDER = 3;
@@ -13,15 +27,9 @@ const WIDER = 3;
 interface PictureProps {
   readonly asked: AskedInTake;
   readonly judgement: TakeAssessment;
-  /** What goes through the picture while the take is heard. */
-  readonly children?: ReactNode;
+  /** What goes through the picture while the take is heard, by where the figure begins and ends in it, in shares. */
+  readonly cursor: (span: readonly [from: number, to: number]) => ReactNode;
 }
-
-/** Where the figure begins and ends, as shares of the picture's width. */
-export const CHART_SPAN = [
-  (PICTURE.left + 20) / PICTURE.width,
-  (PICTURE.width - PICTURE.right - 20) / PICTURE.width,
-] as const;
 
 interface Drawn {
   readonly x: number;
@@ -35,10 +43,14 @@ interface Drawn {
  * What was asked, once round on its strings, and every stroke of the take where it fell: to the right of its line is
  * late, to the left early, three times as wide as it was.
  */
-export const TakeChart = ({ asked: { score, referenceNotes }, judgement, children }: PictureProps) => {
+export const TakeChart = ({ asked: { score, referenceNotes }, judgement, cursor }: PictureProps) => {
+  const box = useRef<HTMLElement>(null);
+  const width = Math.max(LEAST_WIDTH, useElementWidth(box));
+  const { left } = sidesOf(width);
+  const span = spanOf(width);
   const strings = score.instrument.pitches.length;
   const height = PICTURE.top + strings * PICTURE.row + PICTURE.bottom;
-  const x = scaleLinear([0, referenceNotes.passSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
+  const x = scaleLinear([0, referenceNotes.passSeconds], span);
   const y = (string: number): number => PICTURE.top + (string - 0.5) * PICTURE.row;
   const once = referenceNotes.strokes.filter(({ pass }) => pass === 0);
   const drawn = judgement.heard.strokes.flatMap((stroke): readonly Drawn[] => {
@@ -52,32 +64,18 @@ export const TakeChart = ({ asked: { score, referenceNotes }, judgement, childre
     return [{ x: x(at + beside), y: y(one.string) + spread, striker, what: stroke.what, key: String(stroke.asked) }];
   });
   return (
-    <figure className="take-picture">
+    <figure ref={box} className="take-picture">
       <div className="take-stage">
         <svg
-          viewBox={`0 0 ${PICTURE.width} ${height}`}
+          viewBox={`0 0 ${width} ${height}`}
           role="img"
           aria-label={say('takes.notes-and-when-they-were-played', { drawnCount: drawn.length })}
         >
           {Array.from({ length: strings }, (_, index) => (
-            <line
-              key={index}
-              className="take-string"
-              x1={PICTURE.left}
-              x2={PICTURE.width}
-              y1={y(index + 1)}
-              y2={y(index + 1)}
-            />
+            <line key={index} className="take-string" x1={left} x2={width} y1={y(index + 1)} y2={y(index + 1)} />
           ))}
           {Array.from({ length: strings }, (_, index) => (
-            <text
-              key={index}
-              className="chart-tick"
-              x={PICTURE.left - 12}
-              y={y(index + 1)}
-              dy="0.34em"
-              textAnchor="end"
-            >
+            <text key={index} className="chart-tick" x={left - 12} y={y(index + 1)} dy="0.34em" textAnchor="end">
               {index + 1}
             </text>
           ))}
@@ -116,7 +114,7 @@ export const TakeChart = ({ asked: { score, referenceNotes }, judgement, childre
             ),
           )}
         </svg>
-        {children}
+        {cursor([span[0] / width, span[1] / width])}
       </div>
       <figcaption className="text-soft">{say('takes.each-dot-is-a-note-from')}</figcaption>
     </figure>

@@ -7,7 +7,7 @@ import { takeAssessmentWorker } from '../workers/workers.ts';
 import { computePassStarts } from './pass-starts.ts';
 import type { AssessedTake, AskedInTake } from './assessed-take.ts';
 import { TakeCursor } from './TakeCursor.tsx';
-import { CHART_SPAN, TakeChart } from './TakeChart.tsx';
+import { TakeChart } from './TakeChart.tsx';
 import { TakeHand } from './TakeHand.tsx';
 import { decodeAudio } from '../audio/decode-audio.ts';
 
@@ -99,9 +99,11 @@ export const TakePlayer = ({ take, asked, playback }: PlaybackProps) => {
   };
   return (
     <section aria-label={say('takes.take')} className="take-playback">
-      <TakeChart asked={asked} judgement={judgement}>
-        <TakeCursor audio={audio} judgement={judgement} asked={asked.referenceNotes} span={CHART_SPAN} />
-      </TakeChart>
+      <TakeChart
+        asked={asked}
+        judgement={judgement}
+        cursor={(span) => <TakeCursor audio={audio} judgement={judgement} asked={asked.referenceNotes} span={span} />}
+      />
       <div className="take-player">
         <audio
           ref={audio}

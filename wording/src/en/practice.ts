@@ -23,6 +23,8 @@ export const practice = {
   'practice.keys': 'Practice room',
   'practice.key-clean': 'Clean',
   'practice.key-slipped': 'Slipped',
+  'practice.your-take': 'Your take',
+  'practice.close-take': 'Done with this take',
   'practice.send-again': 'Send again',
   'practice.stop-and-send': 'Stop and send',
   'practice.record-for-your-teacher': 'Record for your teacher',

@@ -9,7 +9,7 @@ export const recordings = {
     'Every note is there and nothing stands out. The timing of these fingers could not be measured: {fingers}.',
 
   'take.stops':
-    'You got as far as {place} {here, plural, =1 {once} =2 {twice} other {# times}}, then stopped{others, plural, =0 {} one {; you stopped once more elsewhere} other {; you stopped # times elsewhere}}.',
+    'You stopped {here, plural, =1 {once} =2 {twice} other {# times}} after {place}{others, plural, =0 {} one {, and once elsewhere} other {, and # times elsewhere}}.',
   'take.stops.advice':
     'Next comes {next}, at {to}. Loop from {from} into it, slowly, until it runs on by itself; then play from the beginning.',
   'take.next-note': '{finger, select, none {} other {the {finger} on }}string {string}',

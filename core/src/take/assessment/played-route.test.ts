@@ -126,7 +126,7 @@ test('who breaks off again and again at one place is told the place and what fol
   // Six of eight eighths of the second pass: the last that is played is on 3 &.
   expect(verdicts(judged)).toBe('cScScScu');
   const [stops] = judged.findings;
-  expect(stops && sayMessage(stops.message)).toBe('You got as far as beat 3 & 3 times, then stopped.');
+  expect(stops && sayMessage(stops.message)).toBe('You stopped 3 times after beat 3 &.');
   expect(stops?.strokes).toHaveLength(2);
 });
 

@@ -1,0 +1,91 @@
+import '../takes/takes.scss';
+import { say, sayMessage } from '@fleet-wren/wording';
+import {
+  compareTakes,
+  summariseTake,
+  summariseWithoutDiagnostics,
+  type ComparableTake,
+  type HandProfile,
+  type Pattern,
+} from '@fleet-wren/core';
+import { useEffect, useState } from 'react';
+import { wordsOf } from '../api/api-error.ts';
+import { decodeAudio } from '../audio/decode-audio.ts';
+import { assessTakeAudio } from '../takes/assess-take.ts';
+import type { AssessedTake } from '../takes/assessed-take.ts';
+import { TakeFindings } from '../takes/TakeFindings.tsx';
+import { TakePlayer } from '../takes/TakePlayer.tsx';
+import { useAskedInTake } from '../takes/useAskedInTake.ts';
+import { useTakePlayback } from '../takes/useTakePlayback.ts';
+import { keepTake, readEarlierTake } from './earlier-take.ts';
+
+/** What a student recorded: its sound, what was asked, and what its last take is kept under. */
+export interface RecordedTake {
+  readonly sound: Blob;
+  readonly pattern: Pattern;
+  readonly hand: HandProfile | undefined;
+  readonly about: string;
+}
+
+type Heard =
+  | { readonly kind: 'listening' }
+  | { readonly kind: 'judged'; readonly take: AssessedTake; readonly before: ComparableTake | null }
+  | { readonly kind: 'refused'; readonly why: string };
+
+const judge = async ({ sound, pattern, hand, about }: RecordedTake): Promise<Heard> => {
+  const verdict = await assessTakeAudio(await decodeAudio(sound), pattern, hand);
+  if (!verdict.ok) return { kind: 'refused', why: verdict.errorText };
+  const before = readEarlierTake(localStorage, about);
+  keepTake(localStorage, about, verdict.judgement);
+  return { kind: 'judged', take: { sound, pattern, hand, judgement: verdict.judgement }, before };
+};
+
+const useHeard = (recorded: RecordedTake): Heard => {
+  const [heard, setHeard] = useState<Heard>({ kind: 'listening' });
+  useEffect(() => {
+    let gone = false;
+    const tell = (next: Heard): void => void (gone || setHeard(next));
+    judge(recorded).then(tell, (error: unknown) => tell({ kind: 'refused', why: wordsOf(error) }));
+    return () => {
+      gone = true;
+    };
+  }, [recorded]);
+  return heard;
+};
+
+/** Things to work on that are said at a time: more help nobody. */
+const SAID = 2;
+
+const Judged = ({ take, before }: { readonly take: AssessedTake; readonly before: ComparableTake | null }) => {
+  const { judgement } = take;
+  const asked = useAskedInTake(take);
+  const playback = useTakePlayback();
+  return (
+    <>
+      <div role="status">
+        <h2 className="take-headline">{sayMessage(summariseTake(judgement))}</h2>
+        {before && <p className="take-before">{sayMessage(compareTakes(before, judgement))}</p>}
+      </div>
+      {judgement.findings.length === 0 && <p>{sayMessage(summariseWithoutDiagnostics(judgement))}</p>}
+      <TakeFindings findings={judgement.findings.slice(0, SAID)} take={take} asked={asked} playback={playback} />
+      <TakePlayer take={take} asked={asked} playback={playback} />
+    </>
+  );
+};
+
+/** A student's own take, judged on this device: how it went, one or two things to do, and the places they are about. */
+const OwnTake = ({ recorded, close }: { readonly recorded: RecordedTake; readonly close: () => void }) => {
+  const heard = useHeard(recorded);
+  return (
+    <section className="room-take takes" aria-label={say('practice.your-take')}>
+      {heard.kind === 'listening' && <p role="status">{say('takes.analysing-more')}</p>}
+      {heard.kind === 'refused' && <p role="alert">{heard.why}</p>}
+      {heard.kind === 'judged' && <Judged take={heard.take} before={heard.before} />}
+      <button type="button" className="room-take-close" onClick={close}>
+        {say('practice.close-take')}
+      </button>
+    </section>
+  );
+};
+
+export default OwnTake;
