@@ -1,10 +1,6 @@
 /** The middle of some values; 0 of none. */
 export const median = (values: readonly number[]): number => quantile(values, 0.5);
 
-/** The mean of some values; 0 of none. */
-export const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
-
 /** The value below which a share of some values lies; 0 of none. */
 export const quantile = (values: readonly number[], share: number): number => {
   if (values.length === 0) return 0;

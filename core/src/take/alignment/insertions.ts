@@ -114,7 +114,7 @@ export const findInsertions = (
   listened: AlignmentEvidence,
   strokes: readonly AlignedStroke[],
   used: ReadonlySet<OnsetPeak>,
-) => {
+): readonly InsertedStroke[] => {
   const { pairing, scene, levels, onsetRefiner, beatTimes } = listened;
   const first = (beatTimes[0] ?? 0) - 0.15;
   const taken = collectDetectedTimes(listened, strokes);

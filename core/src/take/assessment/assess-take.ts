@@ -8,6 +8,8 @@ import type { Score } from '../../score/index.ts';
 import { repeatReference, type TakeReference } from '../model/reference.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
+  canTellExtraNotes,
+  canTellLostNotes,
   getReferenceStroke,
   getAsynchrony,
   hasReliableTiming,
@@ -21,6 +23,7 @@ import {
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { findTakeDiagnostics, listDiagnosticCandidates } from './take-diagnostics.ts';
 import { hasAskedPitches } from './pitch-check.ts';
+import { listTrueInsertions } from './true-insertions.ts';
 import { findTuningDiagnostics, measureStringTuning } from './string-tuning.ts';
 import { alignNotesToScore, alignPlayedNotesAlongRoute } from '../alignment/align-notes.ts';
 import { alignAlongRoute, alignToScore, computeSupposedActivations } from '../alignment/align-to-score.ts';
@@ -128,8 +131,10 @@ const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): P
     );
   }
   const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
-  const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.7 && at > from - 0.05 && at < to);
-  return extra
+  const extra = now.alignment.extras.find(
+    ({ at, confidence }) => confidence >= TAKE_DIAGNOSTIC_THRESHOLDS.minExtraConfidence && at > from - 0.05 && at < to,
+  );
+  return extra && canTellExtraNotes(now)
     ? { why: message('pass.extra-note', { note: nameHeardNote(now, extra.pitch) }), slip: { reason: 'extra' } }
     : null;
 };
@@ -154,12 +159,17 @@ const assessPartialPass = (
   return { cycle, verdict: 'slipped', ...strokeError(now, last, 'interrupted', why) };
 };
 
+/** Whether a slip is one that cannot be told from what the room does. */
+const isDoubtful = (now: AssessmentContext, { slip: { reason } }: PassError): boolean =>
+  (reason === 'missing' || reason === 'wrongString') && !canTellLostNotes(now);
+
 /** How one time through went, by its strokes. */
 const assessPassStrokes = (now: AssessmentContext, cycle: number, own: readonly AlignedStroke[]): PassAssessment => {
   const partial = assessPartialPass(now, cycle, own);
   if (partial) return partial;
   const untold = own.filter(({ what }) => what === 'unclear').length;
   const error = findPassError(now, own);
+  if (error && isDoubtful(now, error)) return { cycle, verdict: 'unclear', why: message('pass.unclear') };
   if (error) return { cycle, verdict: 'slipped', ...error };
   return untold > 0.25 * own.length
     ? { cycle, verdict: 'unclear', why: message('pass.unclear') }
@@ -263,12 +273,13 @@ const assessAlignment = (
   // Who plays quicker than asked plays more passes than were laid out.
   const reference = heard.cycles > asked.passes ? repeatReference(asked, heard.cycles) : asked;
   if (samples && !hasAskedPitches(samples, score, reference, heard)) return failure(createProblem('take-does-not-fit'));
-  const now: AssessmentContext = { reference, score, alignment: heard };
+  const told = { ...heard, extras: listTrueInsertions(heard, reference) };
+  const now: AssessmentContext = { reference, score, alignment: told, isSound: samples !== undefined };
   const digits = computeActuatorStatistics(now);
   const tuning = samples ? findTuningDiagnostics(measureStringTuning(samples, score, reference, heard)) : [];
   return success({
     engine: TAKE_ENGINE_VERSION,
-    heard,
+    heard: told,
     digits,
     cycles: assessPasses(now),
     findings: findTakeDiagnostics(listDiagnosticCandidates(now, digits, tuning)),

@@ -57,6 +57,10 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   minDetectedShare: 0.65,
   /** Strokes nobody asked for, for each that was heard, beyond which it is another thing that was played. */
   maxExtras: 0.5,
+  /** By the tables of docs/takes.md. */
+  minFitOfLostNotes: 0.7,
+  minSureShareOfExtraNotes: 0.3,
+  minExtraConfidence: 0.7,
   // A way with stops or at another tempo: how well it has to fit, strokes it may leave unexplained for each that is
   // heard, and how much more it has to explain than the plain one.
   minRouteFit: 0.8,
@@ -88,8 +92,23 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
 export interface AssessmentContext {
   readonly reference: TakeReference;
   readonly score: Score;
-  readonly alignment: Pick<TakeAlignment, 'strokes' | 'extras' | 'cycles' | 'slower' | 'stopped'>;
+  readonly alignment: Pick<TakeAlignment, 'strokes' | 'extras' | 'cycles' | 'slower' | 'stopped' | 'fit'>;
+  /** Whether it came as sound: notes leave nothing open. */
+  readonly isSound?: boolean;
 }
+
+/**
+ * Whether lost notes can be told in a take: where what was asked fits what is heard less well, most that are missing
+ * are hidden by the room (docs/takes.md).
+ */
+export const canTellLostNotes = ({ isSound, alignment }: Pick<AssessmentContext, 'isSound' | 'alignment'>): boolean =>
+  !isSound || alignment.fit >= TAKE_DIAGNOSTIC_THRESHOLDS.minFitOfLostNotes;
+
+/** Whether extra notes can be told: where no pluck is heard, what swells may be the room. */
+export const canTellExtraNotes = ({ isSound, alignment }: Pick<AssessmentContext, 'isSound' | 'alignment'>): boolean =>
+  !isSound ||
+  computeSureShare(alignment.strokes.filter(({ what }) => what === 'matched')) >=
+    TAKE_DIAGNOSTIC_THRESHOLDS.minSureShareOfExtraNotes;
 
 export const getReferenceStroke = (
   { reference }: Pick<AssessmentContext, 'reference'>,

@@ -1,7 +1,7 @@
 import { message, type Message } from '../../message/index.ts';
 import { fingerWord, actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { describeScorePosition } from '../../score/index.ts';
-import { mean, median } from '../../statistics/index.ts';
+import { median } from '../../statistics/index.ts';
 import type { AlignedStroke } from '../model/take-alignment.ts';
 import { computeConfidence } from './finding-confidence.ts';
 import {
@@ -151,11 +151,11 @@ const softOrLoud: OfFinger = (now, { striker }) => {
   ];
 };
 
-/** What speaks for notes that went wrong so often: how often, and how surely each was. */
-const countEvidence = (count: number, size: number, strokes: readonly AlignedStroke[]): DiagnosticEvidence => ({
+/** What speaks for notes that went wrong so often: how often, and how well they would have been heard. */
+const countEvidence = (now: AssessmentContext, count: number, size: number): DiagnosticEvidence => ({
   size,
   sureness: count,
-  support: mean(strokes.map(({ confidence }) => confidence)),
+  support: now.isSound ? now.alignment.fit : 1,
 });
 
 /** Notes a finger leaves out, and notes that come on another string: two faults, each with its own advice. */
@@ -166,10 +166,7 @@ const lostNotes: OfFinger = (now, { striker, strokes, missed, wrong }) => {
     const count = what === 'missed' ? missed : wrong;
     if (!often(count)) return [];
     const size = count / strokes / TAKE_DIAGNOSTIC_THRESHOLDS.missedShare;
-    const lost = now.alignment.strokes.filter(
-      (stroke) => stroke.what === what && getAlignedActuator(now, stroke) === striker,
-    );
-    const evidence = countEvidence(count, size, lost);
+    const evidence = countEvidence(now, count, size);
     return [{ message: said, advice, strokes: listActuatorStrokeIds(now, striker), evidence, weight: 1 + size }];
   };
   return [
@@ -201,24 +198,24 @@ const placesOften = (
   what: 'missed' | 'wrong-string',
   key: 'take.note-missed-often' | 'take.note-wrong-string-often',
 ): readonly DiagnosticCandidate[] => {
-  const times = new Map<number, AlignedStroke[]>();
+  const times = new Map<number, number>();
   for (const heard of now.alignment.strokes) {
     const { scoreIndex } = getReferenceStroke(now, heard);
-    if (heard.what === what) times.set(scoreIndex, [...(times.get(scoreIndex) ?? []), heard]);
+    if (heard.what === what) times.set(scoreIndex, (times.get(scoreIndex) ?? 0) + 1);
   }
   const passes = now.alignment.cycles;
   return [...times]
-    .filter(([, lost]) => lost.length >= 3 && lost.length >= 0.25 * passes)
-    .map(([stroke, lost]) => ({
+    .filter(([, count]) => count >= 3 && count >= 0.25 * passes)
+    .map(([stroke, count]) => ({
       message: message(key, {
         place: describeScorePosition(now.score, now.score.strokes[stroke]?.at ?? 0),
-        count: lost.length,
+        count,
         passes,
       }),
       advice: message('take.note-missed-often.advice'),
       strokes: [now.score.strokes[stroke]?.sourceStrokeId ?? ''],
-      evidence: countEvidence(lost.length, lost.length / (0.25 * passes), lost),
-      weight: 1 + lost.length / passes,
+      evidence: countEvidence(now, count, count / (0.25 * passes)),
+      weight: 1 + count / passes,
     }));
 };
 

@@ -261,7 +261,7 @@ export class LiveListener {
       this.events.push({
         kind: 'cycle',
         at,
-        ...this.getVerdict(assessPass({ reference, score: this.score, alignment: heard }, cycle), share),
+        ...this.getVerdict(assessPass({ reference, score: this.score, alignment: { ...heard, fit: 1 } }, cycle), share),
         tempo: reference.tempo / slower,
       });
     if (share < LIVE_PARAMETERS.interruptedShare || !(slower > 0.5 && slower < 2)) return this.reportLost(followed, at);
