@@ -101,8 +101,8 @@ const mean = (values) => values.reduce((sum, value) => sum + value, 0) / values.
 const BANDS = [0, 0.5, 0.7, 0.9, 0.95, 1.001];
 
 /** What findings are held for of which there are too few to fit. */
-const FEWEST = 25;
-const OTHER = [1.5, 1, 0.5, 0.5];
+const FEWEST = 10;
+const OTHER = [0, 1, 0.5, 0.5];
 
 const chanceOf = (weights, candidate) => {
   const features = featuresOf(candidate);
