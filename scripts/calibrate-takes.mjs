@@ -137,8 +137,11 @@ const printAccused = (name, { steady: players, passes }, weights) => {
 };
 
 const takes = Number(process.argv[2] ?? 600);
-const all = Object.entries(SETS).map(([name, set], index) => [name, collect(set, index === 0 ? takes : takes / 2)]);
-const { candidates } = all[0][1];
+const all = Object.entries(SETS).map(([name, set], index) => ({
+  name,
+  found: collect(set, index === 0 ? takes : takes / 2),
+}));
+const candidates = all.flatMap(({ name, found }) => (name === 'fitted' ? found.candidates : []));
 const weights = {};
 for (const code of [...new Set(candidates.map((one) => one.code))].sort()) {
   const own = candidates.filter((one) => one.code === code);
@@ -147,9 +150,9 @@ for (const code of [...new Set(candidates.map((one) => one.code))].sort()) {
   console.log(`'${code}': [${(weights[code] ?? OTHER).join(', ')}], // ${so} of ${own.length} so`);
 }
 console.log('\n| takes | confidence | findings | on average | so |\n|---|---|---|---|---|');
-for (const [name, found] of all) printReliability(name, found.candidates, weights);
+for (const { name, found } of all) printReliability(name, found.candidates, weights);
 console.log(
   '\n| steady players: takes, recording | takes with a finding | clean passes called slipped |\n|---|---|---|',
 );
-for (const [name, found] of all) printAccused(name, found, weights);
-console.log(`\nrefused: ${all.map(([name, { refused }]) => `${name} ${refused}`).join(', ')}`);
+for (const { name, found } of all) printAccused(name, found, weights);
+console.log(`\nrefused: ${all.map(({ name, found: { refused } }) => `${name} ${refused}`).join(', ')}`);

@@ -7,7 +7,7 @@ const [RESPONSE_SECONDS, LOUDEST] = [0.45, 0.7];
 const SECONDS_PER_METRE = 1 / 343;
 
 /** Rooms a take may be recorded in: metres, share of sound each wall gives back, and where player and telephone are. */
-export const ROOMS = {
+const ROOMS = {
   near: { size: [4, 3.2, 2.5], reflection: 0.8, player: [1.6, 1.4, 0.9], microphone: [2.1, 1.7, 0.8] },
   bedroom: { size: [4.2, 3.4, 2.5], reflection: 0.87, player: [1.2, 1.1, 0.9], microphone: [3, 2.2, 0.8] },
   kitchen: { size: [5.1, 3.9, 2.6], reflection: 0.9, player: [1.4, 1.3, 0.9], microphone: [3.9, 2.9, 1] },

@@ -19,7 +19,7 @@ const { sampleRate } = TAKE_PARAMETERS;
 const external = (sound) => (performance) => renderWithExternalSynth(performance, sound, sampleRate);
 
 /** What a take sounds like: our string, two sound fonts, and a second physical model. */
-export const SOURCES = {
+const SOURCES = {
   own: (performance, random) => renderTake(performance, { sampleRate, random, brightness: 0.4 + 0.4 * random() }),
   nylon: external('nylon'),
   steel: external('steel'),
@@ -33,7 +33,7 @@ const recorded = (samples, random, recording) =>
   applyRecordingConditions(samples, { sampleRate, random, ...recording });
 
 /** How a take is recorded; noise in decibels below it. */
-export const RECORDINGS = {
+const RECORDINGS = {
   clean: (samples) => samples,
   near: (samples, random) => recorded(playInRoom(samples, 'near', sampleRate), random, { noise: 32 }),
   bedroom: (samples, random) => recorded(playInRoom(samples, 'bedroom', sampleRate), random, { noise: 24 }),

@@ -1,4 +1,4 @@
-import '../takes/takes.scss';
+import '../components/take/takes.scss';
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
   compareTakes,
@@ -11,12 +11,12 @@ import {
 import { useEffect, useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { decodeAudio } from '../audio/decode-audio.ts';
-import { assessTakeAudio } from '../takes/assess-take.ts';
-import type { AssessedTake } from '../takes/assessed-take.ts';
-import { TakeFindings } from '../takes/TakeFindings.tsx';
-import { TakePlayer } from '../takes/TakePlayer.tsx';
-import { useAskedInTake } from '../takes/useAskedInTake.ts';
-import { useTakePlayback } from '../takes/useTakePlayback.ts';
+import { assessTakeAudio } from '../components/take/assess-take.ts';
+import type { AssessedTake } from '../components/take/assessed-take.ts';
+import { TakeFindings } from '../components/take/TakeFindings.tsx';
+import { TakePlayer } from '../components/take/TakePlayer.tsx';
+import { useAskedInTake } from '../components/take/useAskedInTake.ts';
+import { useTakePlayback } from '../components/take/useTakePlayback.ts';
 import { keepTake, readEarlierTake } from './earlier-take.ts';
 
 /** What a student recorded: its sound, what was asked, and what its last take is kept under. */

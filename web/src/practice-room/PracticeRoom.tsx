@@ -12,7 +12,7 @@ import {
   type PracticeEvent,
 } from '@fleet-wren/core';
 import { ChartColumn, SlidersHorizontal } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { ListenButton, ListeningBar } from '../components/listening/ListeningBar.tsx';
 import { useListener, type Listener } from '../listening/useListener.ts';
@@ -23,7 +23,7 @@ import { useNow } from '../components/useNow.ts';
 import { usePlayer, type PlayerControls } from '../audio/usePlayer.ts';
 import { subscribeToPedals, type PassVerdict } from './pedal-input.ts';
 import { Connection, Ended } from './Connection.tsx';
-import { TakeRecorder, useTakeUpload } from './TakeRecorder.tsx';
+import { RecordedTakeReview, TakeRecorder, useTakeUpload } from './TakeRecorder.tsx';
 import { PainQuestion, PausedByPain, TeachersWord } from './PainReport.tsx';
 import { EarlyPassQuestion } from './EarlyPassQuestion.tsx';
 import { useEarlyPass } from './useEarlyPass.ts';
@@ -45,8 +45,6 @@ import { Chord, Retuning } from './StageShapes.tsx';
 import { LeftHandedContext } from '../components/left-handed.ts';
 import { useScreenWakeLock } from '../components/useScreenWakeLock.ts';
 import { eventTime } from '../api/event-time.ts';
-
-const OwnTake = lazy(() => import('./OwnTake.tsx'));
 
 /** The beat that is heard, from 1; null while nothing is. */
 const useBeat = ({ playing, position }: PlayerControls, { pattern }: CurrentStage): number | null => {
@@ -303,11 +301,7 @@ const Session = (props: SessionProps) => {
       <EarlyPassQuestion {...asking} />
       {!keeping.recorded && <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />}
       <TakeRecorder ear={ear} keeping={keeping} />
-      {keeping.recorded && (
-        <Suspense fallback={null}>
-          <OwnTake recorded={keeping.recorded} close={keeping.closeTake} />
-        </Suspense>
-      )}
+      <RecordedTakeReview keeping={keeping} />
       <Tools {...{ atHand, playing, ear, count }} takeBack={asking.takeBack} ouch={() => setHurting(true)} />
     </div>
   );

@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import type { HandProfile, Pattern } from '@fleet-wren/core';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { createResumableUpload, type ResumableUpload } from '../api/takes.ts';
 import type { Listener } from '../listening/useListener.ts';
@@ -56,6 +56,16 @@ export const useTakeUpload = ({ ear, token, name, assignment, stage, pattern, ha
   const stop = (): void => recorder.current?.stop();
   return { keeping, record, stop, send, recorded, closeTake: () => setRecorded(null) };
 };
+
+const OwnTake = lazy(() => import('./OwnTake.tsx'));
+
+/** What was recorded, judged for the student until it is closed. */
+export const RecordedTakeReview = ({ keeping: { recorded, closeTake } }: Pick<KeepProps, 'keeping'>) =>
+  recorded && (
+    <Suspense fallback={null}>
+      <OwnTake recorded={recorded} close={closeTake} />
+    </Suspense>
+  );
 
 interface KeepProps {
   readonly ear: Listener;

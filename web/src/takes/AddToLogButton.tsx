@@ -9,7 +9,7 @@ import { saveTakeAssessment, createResumableUpload, useInvalidateTakes, type Res
 import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
-import type { AssessedTake } from './assessed-take.ts';
+import type { AssessedTake } from '../components/take/assessed-take.ts';
 import { eventTime } from '../api/event-time.ts';
 
 /** What the log keeps of a take: what it came to and what there is to say of it, to be said in whatever language. */

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { useSaveMeasuredHand } from '../components/hand/useSaveMeasuredHand.ts';
-import type { AssessedTake } from './assessed-take.ts';
+import type { AssessedTake } from '../components/take/assessed-take.ts';
 
 const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: Math.round(seconds * 1000) });
 

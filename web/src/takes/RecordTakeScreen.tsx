@@ -1,4 +1,4 @@
-import './takes.scss';
+import '../components/take/takes.scss';
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
   PLAYER_MODELS,
@@ -17,8 +17,8 @@ import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { takeAssessmentWorker } from '../workers/workers.ts';
 import { TakeAssessmentView } from './TakeAssessmentView.tsx';
-import type { AssessedTake } from './assessed-take.ts';
-import { TAKE_ASSESSMENT_TIMEOUT_MS, assessTakeAudio, assessTakeNotes } from './assess-take.ts';
+import type { AssessedTake } from '../components/take/assessed-take.ts';
+import { TAKE_ASSESSMENT_TIMEOUT_MS, assessTakeAudio, assessTakeNotes } from '../components/take/assess-take.ts';
 import { AddToLogButton } from './AddToLogButton.tsx';
 import { decodeAudio } from '../audio/decode-audio.ts';
 import { useMidiInstrument } from './useMidiInstrument.ts';

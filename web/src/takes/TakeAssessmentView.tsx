@@ -2,13 +2,13 @@ import { sayMessage } from '@fleet-wren/wording';
 import { compareTakes, summariseWithoutDiagnostics, summariseTake, type ComparableTake } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
 import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
-import { TakeFindings } from './TakeFindings.tsx';
-import { TakePlayer } from './TakePlayer.tsx';
-import { useTakePlayback } from './useTakePlayback.ts';
-import { FingerStatisticsTable } from './TakeChart.tsx';
+import { TakeFindings } from '../components/take/TakeFindings.tsx';
+import { TakePlayer } from '../components/take/TakePlayer.tsx';
+import { useTakePlayback } from '../components/take/useTakePlayback.ts';
+import { FingerStatisticsTable } from '../components/take/TakeChart.tsx';
 import { TakeTrendCharts } from './TakeTrendCharts.tsx';
-import type { AssessedTake } from './assessed-take.ts';
-import { useAskedInTake } from './useAskedInTake.ts';
+import type { AssessedTake } from '../components/take/assessed-take.ts';
+import { useAskedInTake } from '../components/take/useAskedInTake.ts';
 
 interface JudgedProps {
   readonly take: AssessedTake;

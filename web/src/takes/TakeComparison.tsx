@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { format } from 'date-fns/format';
 import { useTake, useTakes, type StoredTake } from '../api/takes.ts';
-import { formatSigned } from './format-signed.ts';
+import { formatSigned } from '../components/take/format-signed.ts';
 
 const milliseconds = (seconds: number): string => formatSigned(seconds * 1000);
 

@@ -1,4 +1,4 @@
-import './takes.scss';
+import '../components/take/takes.scss';
 import { say, sayMessage } from '@fleet-wren/wording';
 import { TAKE_ENGINE_VERSION, type TakeAssessment } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
@@ -20,8 +20,8 @@ import {
 import { TakeComparison } from './TakeComparison.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
 import { TakeAssessmentView } from './TakeAssessmentView.tsx';
-import type { AssessedTake } from './assessed-take.ts';
-import { assessTakeAudio } from './assess-take.ts';
+import type { AssessedTake } from '../components/take/assessed-take.ts';
+import { assessTakeAudio } from '../components/take/assess-take.ts';
 import { decodeAudio } from '../audio/decode-audio.ts';
 import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 

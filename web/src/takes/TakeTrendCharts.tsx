@@ -12,7 +12,7 @@ import { line } from 'd3-shape';
 import { useMemo } from 'react';
 import { ChartGridLines } from '../components/charts/ChartGridLines.tsx';
 import { spreadLabels } from './spread-labels.ts';
-import { formatSigned } from './format-signed.ts';
+import { formatSigned } from '../components/take/format-signed.ts';
 
 const STRIP = { width: 470, height: 150, left: 40, right: 62, top: 10, bottom: 22, name: 13 } as const;
 

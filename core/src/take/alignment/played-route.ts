@@ -32,7 +32,7 @@ const listDecodedMoments = ({ reference, moments, pitchIndex }: AlignmentScene):
   }));
 };
 
-/** Share of the strokes that would fit into a take that is surely played: who plays half as quickly plays half (est.). */
+/** Share of the strokes that would fit into a take that is surely played: at half the tempo it is half (est.). */
 const PLAYED_SHARE = 0.4;
 
 /** How strong the strokes of each pitch are: the middle of as many of its strongest swells as are surely strokes. */

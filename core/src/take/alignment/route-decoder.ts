@@ -29,7 +29,7 @@ const DECODING = {
   jitterShare: 0.05,
   /** What it costs to be one step of tempo quicker or slower than before. */
   tempoChange: -1.1,
-  /** To stop and go on, to begin again at the first moment, at the same beat or the one before, at any beat, anywhere. */
+  /** To stop and go on; to begin again at the first moment, the same beat or the one before, any beat, anywhere. */
   goOn: -4.5,
   restart: -5,
   sameBeat: -5.5,

@@ -39,9 +39,7 @@ const spanOf = (pass: number, own: readonly AlignedStroke[]): RatedSpan | null =
 /**
  * Where in a take a finding is heard, once for each pass, the clearest first. Nothing for what is about the whole take.
  * @example
- * locateFinding({ strokes: [] }, createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3')).pattern), []), {
- *   strokes: [],
- * }) // => []
+ * locateFinding({ strokes: ['s1'] }, { strokes: [] }, { strokes: [] }) // => []
  */
 export const locateFinding = (
   { strokes: ids }: Pick<TakeDiagnostic, 'strokes'>,

@@ -1,7 +1,7 @@
 import type { TakeReference } from '../model/reference.ts';
 import type { InsertedStroke, TakeAlignment } from '../model/take-alignment.ts';
 
-/** Passes in which the same swell comes at the same place, and seconds that is the same, by which it is no note (est.). */
+/** Passes in which a swell comes at the same place, and seconds that is the same, by which it is no note (est.). */
 const RECURRENCE = { passes: 3, share: 0.3, seconds: 0.03 } as const;
 
 /** An extra stroke with the stroke it follows, the pass of that, and seconds it comes later. */

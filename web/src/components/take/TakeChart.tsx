@@ -2,13 +2,13 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { actuatorOf, type AlignedStroke, type Actuator, type TakeAssessment, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { useRef, type ReactNode } from 'react';
-import { useElementWidth } from '../components/useElementWidth.ts';
+import { useElementWidth } from '../useElementWidth.ts';
 import type { AskedInTake } from './assessed-take.ts';
 import { formatSigned } from './format-signed.ts';
 
 const PICTURE = { row: 34, top: 26, bottom: 10 } as const;
 
-/** Beside the strings of a wide picture and of one on a telephone; seconds of the figure begin and end a little inside. */
+/** What is beside the strings of a wide picture and of one on a telephone; the figure begins and ends inside. */
 const sidesOf = (width: number) =>
   width < 560 ? { left: 26, right: 4, inside: 14 } : { left: 60, right: 16, inside: 20 };
 

@@ -3,8 +3,8 @@ import { createStrokesDrill, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
-import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
-import { usePlayer } from '../audio/usePlayer.ts';
+import { EMPTY_FINGERING } from '../analysed-pattern.ts';
+import { usePlayer } from '../../audio/usePlayer.ts';
 import type { AssessedTake } from './assessed-take.ts';
 
 /** How much slower than it was played a place is looped, as a share (est.). */

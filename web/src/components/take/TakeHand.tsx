@@ -1,9 +1,9 @@
 import { moveHandAsAsked, moveHandInTake, stringCount, type HandMotion } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { useEffect, useMemo, useState, type RefObject } from 'react';
-import { HandPicture } from '../components/hand-picture/HandPicture.tsx';
-import { showMotion } from '../components/hand-picture/show-motion.ts';
-import { lastStroke, prefersStillness } from '../components/hand-picture/useMotionClock.ts';
+import { HandPicture } from '../hand-picture/HandPicture.tsx';
+import { showMotion } from '../hand-picture/show-motion.ts';
+import { lastStroke, prefersStillness } from '../hand-picture/useMotionClock.ts';
 import type { AskedInTake, AssessedTake } from './assessed-take.ts';
 
 interface TakeHandProps {

@@ -1,6 +1,6 @@
 import { sayProblems } from '@fleet-wren/wording';
 import { type HandProfile, type PlayedNote, type Pattern, type Result, type TakeAssessment } from '@fleet-wren/core';
-import { takeAssessmentWorker } from '../workers/workers.ts';
+import { takeAssessmentWorker } from '../../workers/workers.ts';
 
 /** Milliseconds the judging of the longest take may last. */
 export const TAKE_ASSESSMENT_TIMEOUT_MS = 60_000;

@@ -2,14 +2,14 @@ import { say, sayMessage, saySentence } from '@fleet-wren/wording';
 import type { PassAssessment, TakeSpan } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { TakePlayback } from './useTakePlayback.ts';
-import { wordsOf } from '../api/api-error.ts';
-import { takeAssessmentWorker } from '../workers/workers.ts';
+import { wordsOf } from '../../api/api-error.ts';
+import { takeAssessmentWorker } from '../../workers/workers.ts';
 import { computePassStarts } from './pass-starts.ts';
 import type { AssessedTake, AskedInTake } from './assessed-take.ts';
 import { TakeCursor } from './TakeCursor.tsx';
 import { TakeChart } from './TakeChart.tsx';
 import { TakeHand } from './TakeHand.tsx';
-import { decodeAudio } from '../audio/decode-audio.ts';
+import { decodeAudio } from '../../audio/decode-audio.ts';
 
 /** Speeds a take is heard at; its pitch stays. */
 const SPEEDS = [1, 0.75, 0.5] as const;

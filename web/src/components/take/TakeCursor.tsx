@@ -52,7 +52,8 @@ export const TakeCursor = ({ audio, judgement, asked, span: [from, to] }: Cursor
     return () => cancelAnimationFrame(frame);
   }, [audio, places, passes, from, to]);
   const go = (seconds: number | undefined): void => {
-    if (audio.current && seconds !== undefined) audio.current.currentTime = Math.max(0, seconds);
+    const player = audio.current;
+    if (player && seconds !== undefined) player.currentTime = Math.max(0, seconds);
   };
   const scrub = (event: PointerEvent<HTMLDivElement>): void => {
     if (event.buttons !== 1) return;
