@@ -101,8 +101,8 @@ export const findFatigue = (now: AssessmentContext): readonly DiagnosticCandidat
         evidence: {
           size,
           sureness: Math.max(
-            later / Math.hypot(first.late.doubt, last.late.doubt),
-            softer / Math.hypot(first.decibels.doubt, last.decibels.doubt),
+            later / Math.max(1e-4, Math.hypot(first.late.doubt, last.late.doubt)),
+            softer / Math.max(0.1, Math.hypot(first.decibels.doubt, last.decibels.doubt)),
           ),
           support: computeSureShare(
             now.alignment.strokes.filter((stroke) => getAlignedActuator(now, stroke) === striker),

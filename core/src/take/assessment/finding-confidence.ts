@@ -9,15 +9,14 @@ type ConfidenceWeights = readonly [constant: number, size: number, sureness: num
  * (`npm run calibrate:takes`, docs/takes.md).
  */
 const CONFIDENCE_WEIGHTS: Readonly<Record<string, ConfidenceWeights>> = {
-  'take.finger-off-time': [-0.72, 0.37, 1.47, 1.67],
-  'take.finger-misses': [1.08, 1.07, 0.48, 0.51],
-  'take.finger-uneven': [0.63, 0.24, 1.12, 0.85],
-  'take.finger-wrong-string': [0.5, 0.74, 0.07, 1.5],
-  'take.finger-fades': [1.5, 1, 0.5, 0.5],
-  'take.tempo-drift': [2.84, 1.04, 0.6, 0.55],
-  'take.place-off-time': [0.8, 1.26, 0.62, 0.54],
-  'take.unwanted-accent': [2, 1, 0.8, 0.6],
+  'take.finger-off-time': [-0.82, 0.35, 1.45, 1.66],
+  'take.finger-misses': [0.52, 1.24, 0.52, 0.56],
+  'take.finger-uneven': [0.69, 0.65, 1.04, 0.79],
+  'take.finger-wrong-string': [0.34, 0.74, 0.23, 1.22],
   // Rarer than can be fitted; what they are measured by has its own check (docs/takes.md). Est.
+  'take.finger-fades': [1, 1, 0.5, 0.5],
+  'take.tempo-drift': [1.5, 1, 0.5, 0.5],
+  'take.unwanted-accent': [1.5, 1, 0.5, 0.5],
   'take.accent-not-heard': [1.5, 1, 0.5, 0.5],
   'take.string-out-of-tune': [2.5, 1, 0.5, 0.5],
   'take.guitar-off-pitch': [2.5, 1, 0.5, 0.5],

@@ -5,6 +5,7 @@ import { listPassPlaces, positionInPass, secondsInPass, type PassPlace } from '.
 
 interface CursorProps {
   readonly audio: RefObject<HTMLAudioElement | null>;
+  readonly seek: (seconds: number) => void;
   readonly judgement: TakeAssessment;
   readonly asked: TakeReference;
   /** Where the figure begins and ends in the picture, as shares of its width. */
@@ -25,7 +26,7 @@ const describePlace = (place: PassPlace | undefined, passes: number): string =>
  * Goes through the picture as the take is heard, and the take goes where it is drawn: with the pointer in the pass that
  * is heard, with the arrow keys from note to note. Nothing else is drawn anew for it.
  */
-export const TakeCursor = ({ audio, judgement, asked, span: [from, to] }: CursorProps) => {
+export const TakeCursor = ({ audio, seek, judgement, asked, span: [from, to] }: CursorProps) => {
   const slider = useRef<HTMLDivElement>(null);
   const line = useRef<HTMLSpanElement>(null);
   const places = useMemo(() => listPassPlaces(judgement, asked), [judgement, asked]);
@@ -52,8 +53,7 @@ export const TakeCursor = ({ audio, judgement, asked, span: [from, to] }: Cursor
     return () => cancelAnimationFrame(frame);
   }, [audio, places, passes, from, to]);
   const go = (seconds: number | undefined): void => {
-    const player = audio.current;
-    if (player && seconds !== undefined) player.currentTime = Math.max(0, seconds);
+    if (seconds !== undefined) seek(Math.max(0, seconds));
   };
   const scrub = (event: PointerEvent<HTMLDivElement>): void => {
     if (event.buttons !== 1) return;

@@ -72,7 +72,7 @@ const Cycles = ({ cycles, hear }: CyclesProps) => (
 export const TakePlayer = ({ take, asked, playback }: PlaybackProps) => {
   const { sound, judgement } = take;
   const { strokesPerPass } = asked;
-  const { audio, looped, speed, changeSpeed, loop, playFrom } = playback;
+  const { audio, seek, looped, speed, changeSpeed, loop, playFrom } = playback;
   const [what, setWhat] = useState<What>('take');
   const { beside, trouble, want } = useBeside(take);
   const shown = what === 'both' && beside ? beside : sound;
@@ -102,7 +102,9 @@ export const TakePlayer = ({ take, asked, playback }: PlaybackProps) => {
       <TakeChart
         asked={asked}
         judgement={judgement}
-        cursor={(span) => <TakeCursor audio={audio} judgement={judgement} asked={asked.referenceNotes} span={span} />}
+        cursor={(span) => (
+          <TakeCursor audio={audio} seek={seek} judgement={judgement} asked={asked.referenceNotes} span={span} />
+        )}
       />
       <div className="take-player">
         <audio

@@ -10,6 +10,7 @@ export interface TakePlayback {
   readonly changeSpeed: (speed: number) => void;
   /** Hears a stretch over and over until another one is chosen, or none. */
   readonly loop: (span: TakeSpan | null) => void;
+  readonly seek: (seconds: number) => void;
   readonly playFrom: (seconds: number) => void;
 }
 
@@ -34,17 +35,18 @@ export const useTakePlayback = (): TakePlayback => {
   const [looped, setLooped] = useState<TakeSpan | null>(null);
   const [speed, setSpeed] = useState(1);
   useLoop(audio, looped);
+  const seek = (seconds: number): void => {
+    if (audio.current) audio.current.currentTime = seconds;
+  };
   const playFrom = (seconds: number): void => {
-    const player = audio.current;
-    if (!player) return;
-    player.currentTime = seconds;
-    void player.play();
+    seek(seconds);
+    void audio.current?.play();
   };
   return {
     audio,
     looped,
     speed,
-    playFrom,
+    ...{ seek, playFrom },
     changeSpeed: (next) => {
       setSpeed(next);
       if (audio.current) audio.current.playbackRate = next;
