@@ -1,13 +1,11 @@
 /* How well takes are heard, on a seeded set: npm run bench:takes. The table stands in docs/takes.md. */
 import { buildIfStale } from './lib/build.mjs';
-import { renderWithExternalSynth, renderWithPhysicalModel } from './lib/external-synth.mjs';
+import { ensureSynthesisers, renderWithExternalSynth, renderWithPhysicalModel } from './lib/external-synth.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { ensureDebianPackages } from './lib/postgres.mjs';
+import { pulseOf, quantile, median as middle } from './lib/takes/measures.mjs';
 
 ensurePackages();
-ensureDebianPackages('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
-ensureDebianPackages('/usr/share/sounds/sf2/TimGM6mb.sf2', ['timgm6mb-soundfont']);
-ensureDebianPackages('/usr/bin/csound', ['csound']);
+ensureSynthesisers();
 buildIfStale(['wording', 'core']);
 const core = await import('@fleet-wren/core');
 const {
@@ -76,10 +74,6 @@ const SOUNDS = {
     applyRecordingConditions(renderWithExternalSynth(performance, 'steel', TAKE_PARAMETERS.sampleRate), recording),
 };
 
-const quantile = (values, share) =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? NaN;
-const middle = (values) => quantile(values, 0.5);
-
 /** @param {any[]} figure its strings, and how they are read */
 const askedFor = ([text, options]) => {
   const played = createPatternReference(valueOrThrow(parseStringNotation(text, options)).pattern);
@@ -117,12 +111,6 @@ const truthOf = (asked, { strokes }) => {
   for (const { referenceIndex, label, at } of strokes)
     if (referenceIndex !== null) truth[referenceIndex] = { what: label, at };
   return truth;
-};
-
-/** Where a drifting pulse has what is asked: as the invented player has it. */
-const pulseOf = ({ passes, passSeconds }, drift) => {
-  const whole = passes * passSeconds;
-  return (at) => 0.6 + (drift === 0 ? at : (whole / drift) * Math.log(1 + (drift * at) / whole));
 };
 
 const countExtras = (total, heard, played, offset) => {

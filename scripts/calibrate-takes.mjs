@@ -3,18 +3,21 @@
  * reckoned with: npm run calibrate:takes [-- TAKES]. Prints the weights and the tables of docs/takes.md.
  */
 import { assessTake } from '../core/dist/index.js';
+import {
+  UNKNOWN_FINDING,
+  listConfidenceFeatures,
+  weighFeatures,
+} from '../core/dist/take/assessment/finding-confidence.js';
 import { findTuningDiagnostics, measureStringTuning } from '../core/dist/take/assessment/string-tuning.js';
 import { listDiagnosticCandidates } from '../core/dist/take/assessment/take-diagnostics.js';
 import { repeatReference } from '../core/dist/take/model/reference.js';
 import { isTrue } from './lib/takes/finding-truth.mjs';
 import { inventTake } from './lib/takes/invented-takes.mjs';
-import { ensureDebianPackages } from './lib/postgres.mjs';
+import { ensureSynthesisers } from './lib/external-synth.mjs';
 
-ensureDebianPackages('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
-ensureDebianPackages('/usr/share/sounds/sf2/TimGM6mb.sf2', ['timgm6mb-soundfont']);
-ensureDebianPackages('/usr/bin/csound', ['csound']);
+ensureSynthesisers();
 
-/** A source and a room are left out until the end. The second model is out of tune by itself: that is rightly said. */
+/** The left-out takes have sources and a room no weight is fitted to. The second model is out of tune by itself: that is rightly said. */
 const SETS = {
   fitted: {
     from: 0,
@@ -71,12 +74,6 @@ const collect = ({ from, sources, recordings }, takes) => {
   return found;
 };
 
-const featuresOf = ({ evidence: { size, sureness, support } }) => [
-  ...[1, Math.log(size)],
-  support * Math.log(Math.min(30, Math.max(1, sureness))),
-  support,
-];
-
 const PRIOR = [0, 1, 0.5, 0.5];
 
 /** Logistic regression by gradient descent, held to a prior; what speaks for a finding never speaks against it. */
@@ -85,8 +82,8 @@ const fitWeights = (rows) => {
   for (let round = 0; round < 4000; round += 1) {
     const slope = weights.map((weight, index) => (index === 0 ? 0.05 : 1) * (weight - PRIOR[index]));
     for (const row of rows) {
-      const features = featuresOf(row);
-      const chance = 1 / (1 + Math.exp(-features.reduce((sum, value, index) => sum + value * weights[index], 0)));
+      const features = listConfidenceFeatures(row.evidence);
+      const chance = weighFeatures(features, weights);
       features.forEach((value, index) => (slope[index] += (chance - (row.isSo ? 1 : 0)) * value));
     }
     weights = weights.map((weight, index) => {
@@ -100,15 +97,11 @@ const fitWeights = (rows) => {
 const mean = (values) => values.reduce((sum, value) => sum + value, 0) / values.length;
 const BANDS = [0, 0.5, 0.7, 0.9, 0.95, 1.001];
 
-/** What findings are held for of which there are too few to fit. */
+/** Findings of a kind that are needed to fit it. */
 const FEWEST = 10;
-const OTHER = [0, 1, 0.5, 0.5];
 
-const chanceOf = (weights, candidate) => {
-  const features = featuresOf(candidate);
-  const own = weights[candidate.code] ?? OTHER;
-  return 1 / (1 + Math.exp(-features.reduce((sum, value, index) => sum + value * own[index], 0)));
-};
+const chanceOf = (weights, { code, evidence }) =>
+  weighFeatures(listConfidenceFeatures(evidence), weights[code] ?? UNKNOWN_FINDING);
 
 const printReliability = (name, candidates, weights) => {
   const rows = candidates.map((one) => ({ ...one, chance: chanceOf(weights, one) }));
@@ -147,7 +140,7 @@ for (const code of [...new Set(candidates.map((one) => one.code))].sort()) {
   const own = candidates.filter((one) => one.code === code);
   const so = own.filter(({ isSo }) => isSo).length;
   if (own.length >= FEWEST) weights[code] = fitWeights(own);
-  console.log(`'${code}': [${(weights[code] ?? OTHER).join(', ')}], // ${so} of ${own.length} so`);
+  console.log(`'${code}': [${(weights[code] ?? UNKNOWN_FINDING).join(', ')}], // ${so} of ${own.length} so`);
 }
 console.log('\n| takes | confidence | findings | on average | so |\n|---|---|---|---|---|');
 for (const { name, found } of all) printReliability(name, found.candidates, weights);

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { ensureDebianPackages } from './postgres.mjs';
 
 /** Sound fonts of Debian's packages. */
 const FONTS = { large: '/usr/share/sounds/sf2/FluidR3_GM.sf2', small: '/usr/share/sounds/sf2/TimGM6mb.sf2' };
@@ -13,6 +14,13 @@ const SOUNDS = {
   'hollow body': { font: FONTS.large, program: 26 },
   'other nylon': { font: FONTS.small, program: 24 },
   'other steel': { font: FONTS.small, program: 25 },
+};
+
+/** Sees to it that the synthesisers and their sounds are there. */
+export const ensureSynthesisers = () => {
+  ensureDebianPackages('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
+  ensureDebianPackages(FONTS.small, ['timgm6mb-soundfont']);
+  ensureDebianPackages('/usr/bin/csound', ['csound']);
 };
 
 const lengthBytes = (ticks) => {

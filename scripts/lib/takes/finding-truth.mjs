@@ -1,18 +1,5 @@
 import { actuatorOf } from '../../../core/dist/index.js';
-
-const quantile = (values, share) =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? NaN;
-const median = (values) => quantile(values, 0.5);
-const spreadOf = (values) => {
-  const middle = median(values);
-  return 1.4826 * median(values.map((value) => Math.abs(value - middle)));
-};
-
-/** Where a drifting pulse has what is asked: as the invented player has it. */
-const pulseOf = ({ passes, passSeconds }, drift) => {
-  const whole = passes * passSeconds;
-  return (at) => 0.6 + (drift === 0 ? at : (whole / drift) * Math.log(1 + (drift * at) / whole));
-};
+import { median, pulseOf, spreadOf } from './measures.mjs';
 
 /** Two thirds of what is spoken of: less is not what was said. Seconds, decibels. */
 const LEAST = { late: 0.008, spread: 0.02, louder: 3, accent: 4.3, drift: 0.015, fades: 0.01, softer: 2.3 };

@@ -1,19 +1,13 @@
 import '../components/take/takes.scss';
-import { say, sayMessage } from '@fleet-wren/wording';
-import {
-  compareTakes,
-  summariseTake,
-  summariseWithoutDiagnostics,
-  type ComparableTake,
-  type HandProfile,
-  type Pattern,
-} from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import type { ComparableTake, HandProfile, Pattern } from '@fleet-wren/core';
 import { useEffect, useState } from 'react';
 import { wordsOf } from '../api/api-error.ts';
 import { decodeAudio } from '../audio/decode-audio.ts';
 import { assessTakeAudio } from '../components/take/assess-take.ts';
 import type { AssessedTake } from '../components/take/assessed-take.ts';
 import { TakeFindings } from '../components/take/TakeFindings.tsx';
+import { TakeSummary } from '../components/take/TakeSummary.tsx';
 import { TakePlayer } from '../components/take/TakePlayer.tsx';
 import { useAskedInTake } from '../components/take/useAskedInTake.ts';
 import { useTakePlayback } from '../components/take/useTakePlayback.ts';
@@ -33,14 +27,15 @@ type Heard =
   | { readonly kind: 'refused'; readonly why: string };
 
 const judge = async ({ sound, pattern, hand, about }: RecordedTake): Promise<Heard> => {
+  // Before anything is kept: the same take may be judged twice.
+  const before = readEarlierTake(localStorage, about);
   const verdict = await assessTakeAudio(await decodeAudio(sound), pattern, hand);
   if (!verdict.ok) return { kind: 'refused', why: verdict.errorText };
-  const before = readEarlierTake(localStorage, about);
   keepTake(localStorage, about, verdict.judgement);
   return { kind: 'judged', take: { sound, pattern, hand, judgement: verdict.judgement }, before };
 };
 
-const useHeard = (recorded: RecordedTake): Heard => {
+const useJudgedTake = (recorded: RecordedTake): Heard => {
   const [heard, setHeard] = useState<Heard>({ kind: 'listening' });
   useEffect(() => {
     let gone = false;
@@ -62,11 +57,7 @@ const Judged = ({ take, before }: { readonly take: AssessedTake; readonly before
   const playback = useTakePlayback();
   return (
     <>
-      <div role="status">
-        <h2 className="take-headline">{sayMessage(summariseTake(judgement))}</h2>
-        {before && <p className="take-before">{sayMessage(compareTakes(before, judgement))}</p>}
-      </div>
-      {judgement.findings.length === 0 && <p>{sayMessage(summariseWithoutDiagnostics(judgement))}</p>}
+      <TakeSummary judgement={judgement} before={before} />
       <TakeFindings findings={judgement.findings.slice(0, SAID)} take={take} asked={asked} playback={playback} />
       <TakePlayer take={take} asked={asked} playback={playback} />
     </>
@@ -75,7 +66,7 @@ const Judged = ({ take, before }: { readonly take: AssessedTake; readonly before
 
 /** A student's own take, judged on this device: how it went, one or two things to do, and the places they are about. */
 const OwnTake = ({ recorded, close }: { readonly recorded: RecordedTake; readonly close: () => void }) => {
-  const heard = useHeard(recorded);
+  const heard = useJudgedTake(recorded);
   return (
     <section className="room-take takes" aria-label={say('practice.your-take')}>
       {heard.kind === 'listening' && <p role="status">{say('takes.analysing-more')}</p>}

@@ -1,8 +1,8 @@
-import { sayMessage } from '@fleet-wren/wording';
-import { compareTakes, summariseWithoutDiagnostics, summariseTake, type ComparableTake } from '@fleet-wren/core';
+import type { ComparableTake } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
 import { CreateDrillButton } from '../components/drill/CreateDrillButton.tsx';
 import { TakeFindings } from '../components/take/TakeFindings.tsx';
+import { TakeSummary } from '../components/take/TakeSummary.tsx';
 import { TakePlayer } from '../components/take/TakePlayer.tsx';
 import { useTakePlayback } from '../components/take/useTakePlayback.ts';
 import { FingerStatisticsTable } from '../components/take/TakeChart.tsx';
@@ -25,11 +25,7 @@ export const TakeAssessmentView = ({ take, before, children }: JudgedProps) => {
   const playback = useTakePlayback();
   return (
     <>
-      <div role="status">
-        <h2 className="take-headline">{sayMessage(summariseTake(judgement))}</h2>
-      </div>
-      {judgement.findings.length === 0 && <p>{sayMessage(summariseWithoutDiagnostics(judgement))}</p>}
-      {before && <p className="take-before">{sayMessage(compareTakes(before, judgement))}</p>}
+      <TakeSummary judgement={judgement} before={before} />
       <TakeFindings
         findings={judgement.findings}
         take={take}

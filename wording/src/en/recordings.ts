@@ -73,9 +73,7 @@ export const recordings = {
     'Stop before it fades: fewer passes at a time, more often, with the hand relaxed between them.',
 
   'take.compared':
-    '{tempo, select, more {{bpm} bpm faster than last time,} fewer {{bpm} bpm slower than last time,} other {At the same tempo as last time,}} {passes, select, more {and cleaner} fewer {with fewer clean passes} other {and about as clean}}: {clean} of {of} passes, last time {cleanBefore} of {ofBefore}.',
-  'take.compared-with-finger':
-    '{tempo, select, more {{bpm} bpm faster than last time,} fewer {{bpm} bpm slower than last time,} other {At the same tempo as last time,}} {passes, select, more {and cleaner} fewer {with fewer clean passes} other {and about as clean}}: {clean} of {of} passes, last time {cleanBefore} of {ofBefore}; {change}.',
+    '{tempo, select, more {{bpm} bpm faster than last time,} fewer {{bpm} bpm slower than last time,} other {At the same tempo as last time,}} {passes, select, more {and cleaner} fewer {with fewer clean passes} other {and about as clean}}: {clean} of {of} passes, last time {cleanBefore} of {ofBefore}{change, select, none {} other {; {change}}}.',
   'take.compared.lateness':
     'the {finger} is {ms} ms {way, select, closer {closer to} other {further from}} the other fingers',
   'take.compared.evenness':

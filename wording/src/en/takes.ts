@@ -1,7 +1,7 @@
 export const takes = {
   'takes.open-only-these-notes-as-a': 'Open only these notes as a new pattern',
   'takes.hear-it': 'Hear it',
-  'takes.hear-it-hint': 'Loop pass {pass} of the take, where it is clearest',
+  'takes.hear-it-hint': 'Loop the place in pass {pass} where you hear it best',
   'takes.play-along': 'Play along',
   'takes.play-along-hint': 'Loop these notes with a click at {tempo} bpm and play along',
   'takes.how-sure': 'About {percent}% sure.',

@@ -187,7 +187,7 @@ export const classifyNotes = (
   return { strokes, extras: findInsertions(listened, strokes, used) };
 };
 
-/** Strokes at the beginning of a take, and no more than of its first pass, by which it was begun later (est.). */
+/** Strokes unheard at the beginning of a take by which it was begun later, rather than missed (est.). */
 const LEAST_UNPLAYED = 2;
 
 /** What is not heard before the first note of a take was not played: nobody has to begin with the first. */

@@ -1,7 +1,6 @@
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { pickPeaks, type OnsetPeak } from '../onsets/align-peaks.ts';
 import type { PitchActivations } from '../signal/pitch-activations.ts';
-import type { PitchLevel } from './onset-pairing.ts';
 
 /** What is struck at one time: its second, how strongly each pitch is struck about it, and the strongest of them. */
 export interface HeardEvent {
@@ -18,18 +17,18 @@ interface PitchPeak extends OnsetPeak {
   readonly pitch: number;
 }
 
-const salienceOf = (strength: number, level: PitchLevel | undefined): number =>
-  Math.min(1, Math.sqrt(Math.max(0, strength) / (level?.reference || 1)));
+const salienceOf = (strength: number, usual: number | undefined): number =>
+  Math.min(1, Math.sqrt(Math.max(0, strength) / (usual || 1)));
 
 /** Swells of all pitches that are in question, in order of time. */
 const listPeaks = (
   { byPitch }: PitchActivations,
-  levels: readonly PitchLevel[],
+  strokeLevels: readonly number[],
   struck: ReadonlySet<number>,
 ): readonly PitchPeak[] =>
   [...struck]
     .flatMap((pitch) => {
-      const least = EVENTS.least ** 2 * (levels[pitch]?.reference || 1);
+      const least = EVENTS.least ** 2 * (strokeLevels[pitch] || 1);
       return pickPeaks(byPitch[pitch] as Float32Array, least).map((peak) => ({ ...peak, pitch }));
     })
     .sort((a, b) => a.time - b.time);
@@ -45,10 +44,10 @@ const groupPeaks = (peaks: readonly PitchPeak[]): readonly (readonly PitchPeak[]
   return groups;
 };
 
-/** All that is struck in a take, in order of time, by the pitches a figure has. */
+/** All that is struck in a take, in order of time, by the pitches a figure has and how strong a stroke of each is. */
 export const listHeardEvents = (
   activations: PitchActivations,
-  levels: readonly PitchLevel[],
+  strokeLevels: readonly number[],
   struck: ReadonlySet<number>,
 ): readonly HeardEvent[] => {
   const { byPitch, frameCount } = activations;
@@ -62,10 +61,10 @@ export const listHeardEvents = (
     for (let frame = first; frame <= last; frame += 1) most = Math.max(most, byPitch[pitch]?.[frame] as number);
     return most;
   };
-  return groupPeaks(listPeaks(activations, levels, struck)).map((peaks) => {
+  return groupPeaks(listPeaks(activations, strokeLevels, struck)).map((peaks) => {
     const [from, to] = [peaks[0]?.time ?? 0, peaks.at(-1)?.time ?? 0];
     const salience = byPitch.map((_, pitch) =>
-      struck.has(pitch) ? salienceOf(strongestAbout(pitch, from, to), levels[pitch]) : 0,
+      struck.has(pitch) ? salienceOf(strongestAbout(pitch, from, to), strokeLevels[pitch]) : 0,
     );
     const weightOf = ({ pitch }: PitchPeak): number => salience[pitch] as number;
     const weight = peaks.reduce((sum, peak) => sum + weightOf(peak), 0);

@@ -3,7 +3,7 @@ import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { pickPeaks } from '../onsets/align-peaks.ts';
 import type { PitchActivations } from '../signal/pitch-activations.ts';
 import { listHeardEvents, type HeardEvent } from './heard-events.ts';
-import type { AlignmentScene, PitchLevel } from './onset-pairing.ts';
+import type { AlignmentScene } from './onset-pairing.ts';
 import { decodeRoute, type DecodedMoment, type DecodedStep } from './route-decoder.ts';
 import { fitLocalLine, type OnsetPair } from './smooth-beats.ts';
 
@@ -27,7 +27,7 @@ const listDecodedMoments = ({ reference, moments, pitchIndex }: AlignmentScene):
   const beatSeconds = 60 / reference.tempo;
   return moments.map(({ time, strokeIndexes }) => ({
     time,
-    bar: Math.floor(time / beatSeconds + 1e-6),
+    beat: Math.floor(time / beatSeconds + 1e-6),
     pitchIndexes: [...new Set(strokeIndexes.map((index) => pitchIndex[index] as number))],
   }));
 };
@@ -38,14 +38,14 @@ const PLAYED_SHARE = 0.4;
 /** How strong the strokes of each pitch are: the middle of as many of its strongest swells as are surely strokes. */
 const estimateStrokeLevels = ({ reference, pitchIndex }: AlignmentScene, activations: PitchActivations) => {
   const passes = (activations.frameCount * TAKE_PARAMETERS.hopSeconds) / reference.passSeconds;
-  return activations.byPitch.map((strengths, pitch): PitchLevel => {
+  return activations.byPitch.map((strengths, pitch) => {
     const asked = pitchIndex.filter((one) => one === pitch).length;
     const count = Math.max(3, Math.round(PLAYED_SHARE * passes * asked));
     const strongest = pickPeaks(strengths, 1e-9)
       .map(({ strength }) => strength)
       .sort((a, b) => b - a)
       .slice(0, count);
-    return { reference: median(strongest) || 1, threshold: 0 };
+    return median(strongest) || 1;
   });
 };
 

@@ -64,19 +64,13 @@ const listTempoFactors = ([least, most]: readonly [number, number]): readonly nu
   );
 };
 
-/** How probable a tempo is before anything is heard: about what is asked, or closely about what is known; est. */
-const weighTempo = (factor: number, known: number | undefined): number => {
-  const octaves = Math.log2(factor / (known ?? 1)) / (known === undefined ? 0.35 : 0.09);
-  return Math.exp(-0.5 * octaves ** 2) + (known === undefined ? 0 : 0.02);
-};
+/** How probable a tempo is before anything is heard: about what is asked; est. */
+const weighTempo = (factor: number): number => Math.exp(-0.5 * (Math.log2(factor) / 0.35) ** 2);
 
-/** What is played: how long it is as asked, whether it goes round, and which tempos are looked for, in levels. */
+/** What is played: how long it is as asked, and whether it goes round. */
 export interface FollowedPiece {
   readonly seconds: number;
   readonly loops: boolean;
-  readonly tempoRange?: readonly [number, number];
-  /** How quickly it is played, as a factor, where that is known beforehand. */
-  readonly tempo?: number;
 }
 
 /**
@@ -114,16 +108,14 @@ export class PositionFilter {
     private readonly piece: FollowedPiece,
   ) {
     this.cells = Math.max(8, Math.ceil(piece.seconds / stepSeconds));
-    this.levels = listTempoFactors(piece.tempoRange ?? FOLLOWING.tempoRange).map(
-      (factor) => new TempoLevel(factor, this.cells),
-    );
+    this.levels = listTempoFactors(FOLLOWING.tempoRange).map((factor) => new TempoLevel(factor, this.cells));
     this.momentCells = Int32Array.from(moments, ({ time }) => Math.min(this.cells - 1, Math.round(time / stepSeconds)));
     this.nextMoment = this.listNextMoments();
     this.bars = 1 + Math.max(0, ...moments.map(({ bar }) => bar));
     this.barStarts = Int32Array.from({ length: this.bars }, (_, bar) => moments.findIndex((one) => one.bar === bar));
     this.waiting = new Float64Array(Math.max(1, moments.length));
     this.elsewhere = new Float64Array(this.waiting.length);
-    this.tempos = Float64Array.from(this.levels, ({ factor }) => weighTempo(factor, piece.tempo));
+    this.tempos = Float64Array.from(this.levels, ({ factor }) => weighTempo(factor));
     this.factors = new Float64Array(moments.length);
     this.playing = new Float64Array(this.cells);
     this.unrolled = [new Float64Array(this.cells), new Float64Array(this.cells), new Float64Array(this.cells)];

@@ -6,7 +6,7 @@ import { decodeRoute, type DecodedMoment } from './route-decoder.ts';
 const PITCHES = [0, 1, 2, 3, 2, 1];
 const MOMENTS: readonly DecodedMoment[] = PITCHES.map((pitch, index) => ({
   time: index / 2,
-  bar: Math.floor(index / 2),
+  beat: Math.floor(index / 2),
   pitchIndexes: [pitch],
 }));
 const PASS_SECONDS = 3;

@@ -47,7 +47,7 @@ const DECODING = {
 /** A moment of the figure: seconds from its beginning as asked, its beat, and the indexes of its pitches. */
 export interface DecodedMoment {
   readonly time: number;
-  readonly bar: number;
+  readonly beat: number;
   readonly pitchIndexes: readonly number[];
 }
 
@@ -89,11 +89,13 @@ class RouteDecoder {
   /** What all events up to each say against nobody having played them. */
   private readonly unexplained: Float64Array;
   private readonly isBeat: readonly boolean[];
-  /** The best way to any state so far, by tempo, by moment, and by moment and tempo; scores without what follows. */
+  /** The best ways so far that somebody may begin again after, by tempo and by moment. */
   private readonly best: (Reached | null)[] = TEMPOS.map(() => null);
   private readonly bestAt: (Reached | null)[];
-  /** States that are reached at each event, the best for each moment and tempo. */
+  /** States that are reached at each event to come, the best for each moment and tempo. */
   private readonly reached: Map<number, Reached>[];
+  /** How good the best way to each event is. */
+  private readonly bestScores: Float64Array;
 
   constructor(
     private readonly events: readonly HeardEvent[],
@@ -103,9 +105,10 @@ class RouteDecoder {
     this.count = moments.length;
     this.emissions = new Float64Array(events.length * this.count);
     this.unexplained = new Float64Array(events.length + 1);
-    this.isBeat = moments.map(({ bar }, index) => index === 0 || moments[index - 1]?.bar !== bar);
+    this.isBeat = moments.map(({ beat }, index) => index === 0 || moments[index - 1]?.beat !== beat);
     this.bestAt = moments.map(() => null);
     this.reached = events.map(() => new Map<number, Reached>());
+    this.bestScores = new Float64Array(events.length).fill(-Infinity);
     this.weighEvents();
   }
 
@@ -138,11 +141,20 @@ class RouteDecoder {
     return (this.events[event] as HeardEvent).time;
   }
 
+  /** Whether a way to an event is so much worse than the best that it would not be followed. */
+  private isHopeless(event: number, score: number): boolean {
+    return score < (this.bestScores[event] as number) - DECODING.beam;
+  }
+
   /** Keeps a way to a state if it is the best there is. */
   private reach(state: Reached): void {
-    const states = this.reached[state.event] as Map<number, Reached>;
-    const key = state.moment * TEMPOS.length + state.tempo;
-    if ((states.get(key)?.score ?? -Infinity) < state.score) states.set(key, state);
+    const { event, moment, tempo, score } = state;
+    if (this.isHopeless(event, score)) return;
+    const states = this.reached[event] as Map<number, Reached>;
+    const key = moment * TEMPOS.length + tempo;
+    if ((states.get(key)?.score ?? -Infinity) >= score) return;
+    states.set(key, state);
+    this.bestScores[event] = Math.max(this.bestScores[event] as number, score);
   }
 
   decode(): readonly DecodedStep[] {
@@ -162,16 +174,19 @@ class RouteDecoder {
       const [first, beat, anywhere] = DECODING.begins;
       const other = this.isBeat[moment] ? beat : anywhere;
       const score = before + (moment === 0 ? first : other) + this.emission(event, moment);
+      if (this.isHopeless(event, score)) continue;
       TEMPO_PRIOR.forEach((prior, tempo) =>
         this.reach({ event, moment, tempo, skipped: 0, begins: true, score: score + prior, from: null }),
       );
     }
   }
 
+  /** The states of an event that are followed; the others are let go of, as a take has very many. */
   private prune(event: number): readonly Reached[] {
-    const states = [...(this.reached[event] as Map<number, Reached>).values()];
-    const most = states.reduce((best, { score }) => Math.max(best, score), -Infinity);
-    return states.filter(({ score }) => score >= most - DECODING.beam);
+    const states = this.reached[event] as Map<number, Reached>;
+    const alive = [...states.values()].filter(({ score }) => !this.isHopeless(event, score));
+    states.clear();
+    return alive;
   }
 
   /** From a state to the events after it, at its tempo or a step beside it. */
@@ -185,6 +200,7 @@ class RouteDecoder {
         const elapsed = this.timeOf(event) - this.timeOf(state.event);
         const passed = (this.unexplained[event] as number) - (this.unexplained[state.event + 1] as number);
         const base = state.score + passed + skipped * DECODING.skipped + this.emission(event, moment);
+        if (this.isHopeless(event, base)) continue;
         this.goToTempos(state, { event, moment, skipped, base, elapsed, distance });
       }
     }
@@ -223,6 +239,10 @@ class RouteDecoder {
     if (worth > this.worth(this.bestAt[state.moment])) this.bestAt[state.moment] = state;
   }
 
+  private findBest(): Reached | null {
+    return this.best.reduce((most, one) => (this.worth(one) > this.worth(most) ? one : most), null);
+  }
+
   private worth(state: Reached | null | undefined): number {
     return state ? state.score - (this.unexplained[state.event + 1] as number) : -Infinity;
   }
@@ -230,7 +250,7 @@ class RouteDecoder {
   /** Somebody stops and goes on, or begins again. */
   private jump(event: number): void {
     if (event === 0) return;
-    const overall = this.best.reduce((most, one) => (this.worth(one) > this.worth(most) ? one : most), null);
+    const overall = this.findBest();
     for (let moment = 0; moment < this.count; moment += 1) {
       this.jumpFrom(overall, event, moment, this.costOfBeginning(moment));
       const before = this.bestAt[(moment - 1 + this.count) % this.count];
@@ -247,10 +267,10 @@ class RouteDecoder {
 
   /** Ways that end in the beat a moment begins, or in the one after it. */
   private besideBeat(moment: number): readonly (Reached | null)[] {
-    const { bar } = this.moments[moment] as DecodedMoment;
+    const { beat } = this.moments[moment] as DecodedMoment;
     return this.bestAt.filter((_, at) => {
-      const other = (this.moments[at] as DecodedMoment).bar;
-      return other === bar || other === bar + 1;
+      const other = (this.moments[at] as DecodedMoment).beat;
+      return other === beat || other === beat + 1;
     });
   }
 
@@ -268,6 +288,7 @@ class RouteDecoder {
     if (goesOn && !isRest) return;
     const passed = (this.unexplained[event] as number) - (this.unexplained[from.event + 1] as number);
     const score = from.score + passed + cost + (isRest ? 0 : DECODING.atOnce) + this.emission(event, moment);
+    if (this.isHopeless(event, score)) return;
     for (let by = -2; by <= 2; by += 1) {
       const tempo = from.tempo + by;
       if (tempo < 0 || tempo >= TEMPOS.length) continue;
@@ -276,16 +297,10 @@ class RouteDecoder {
     }
   }
 
+  /** The best way of all, from its beginning. */
   private trace(): readonly DecodedStep[] {
-    const all = this.unexplained[this.events.length] as number;
-    let state: Reached | null = null;
-    let most = -Infinity;
-    for (const one of [...this.best, ...this.bestAt]) {
-      const score = this.worth(one) + all;
-      if (one && score > most) [state, most] = [one, score];
-    }
     const steps: DecodedStep[] = [];
-    for (; state; state = state.from) {
+    for (let state = this.findBest(); state; state = state.from) {
       const { event, moment, skipped, begins } = state;
       steps.push({ event, moment, skipped, begins });
     }

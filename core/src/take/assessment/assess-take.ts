@@ -160,7 +160,7 @@ const assessPartialPass = (
 };
 
 /** Whether a slip is one that cannot be told from what the room does. */
-const isDoubtful = (now: AssessmentContext, { slip: { reason } }: PassError): boolean =>
+const isHiddenByRoom = (now: AssessmentContext, { slip: { reason } }: PassError): boolean =>
   (reason === 'missing' || reason === 'wrongString') && !canTellLostNotes(now);
 
 /** How one time through went, by its strokes. */
@@ -169,7 +169,7 @@ const assessPassStrokes = (now: AssessmentContext, cycle: number, own: readonly 
   if (partial) return partial;
   const untold = own.filter(({ what }) => what === 'unclear').length;
   const error = findPassError(now, own);
-  if (error && isDoubtful(now, error)) return { cycle, verdict: 'unclear', why: message('pass.unclear') };
+  if (error && isHiddenByRoom(now, error)) return { cycle, verdict: 'unclear', why: message('pass.unclear') };
   if (error) return { cycle, verdict: 'slipped', ...error };
   return untold > 0.25 * own.length
     ? { cycle, verdict: 'unclear', why: message('pass.unclear') }

@@ -32,7 +32,7 @@ const cleanPasses = ({ cycles }: ComparableTake): Share => ({
 
 const beatsPerMinute = ({ tempo: [from, to] }: ComparableTake): number => Math.round((from + to) / 2);
 
-/** A change of one finger: how sure it is, in standard errors, whether it is for the better, and what to say. */
+/** A change of one finger: how sure it is, in standard errors, and what to say. */
 interface FingerChange {
   readonly sureness: number;
   readonly text: Message;
@@ -116,12 +116,10 @@ export const compareTakes = (before: ComparableTake, now: ComparableTake): Messa
   const [clean, cleanBefore] = [cleanPasses(now), cleanPasses(before)];
   const bpm = beatsPerMinute(now) - beatsPerMinute(before);
   const change = surestChange(before, now);
-  const params = {
+  return message('take.compared', {
     ...{ tempo: wayOf(bpm, DIFFERENCE.bpm), bpm: Math.abs(bpm) },
     passes: wayOf(compareShares(clean, cleanBefore), DIFFERENCE.standardErrors),
     ...{ clean: clean.count, of: clean.of, cleanBefore: cleanBefore.count, ofBefore: cleanBefore.of },
-  };
-  return change
-    ? message('take.compared-with-finger', { ...params, change: change.text })
-    : message('take.compared', params);
+    change: change?.text ?? 'none',
+  });
 };

@@ -25,21 +25,22 @@ const CONFIDENCE_WEIGHTS: Readonly<Record<string, ConfidenceWeights>> = {
 };
 
 /** What findings are held for that are not known: little (est.). */
-const OTHER: ConfidenceWeights = [0, 1, 0.5, 0.5];
+export const UNKNOWN_FINDING: ConfidenceWeights = [0, 1, 0.5, 0.5];
 
 /** Beyond so many standard errors nothing gets any surer: what is left is not chance. */
 const MAX_SURENESS = 30;
 
+/** What the regression goes by: a constant, the size, the sureness by the support, and the support. */
+export const listConfidenceFeatures = ({ size, sureness, support }: DiagnosticEvidence): readonly number[] => [
+  ...[1, Math.log(size)],
+  support * Math.log(Math.min(MAX_SURENESS, Math.max(1, sureness))),
+  support,
+];
+
+/** How probable something is by its features and their weights, 0 to 1. */
+export const weighFeatures = (features: readonly number[], weights: readonly number[]): number =>
+  1 / (1 + Math.exp(-features.reduce((sum, value, index) => sum + value * (weights[index] as number), 0)));
+
 /** How probable it is that a finding is so, 0 to 1. */
-export const computeConfidence = (
-  { code }: Pick<Message, 'code'>,
-  { size, sureness, support }: DiagnosticEvidence,
-): number => {
-  const [constant, bySize, bySureness, bySupport] = CONFIDENCE_WEIGHTS[code] ?? OTHER;
-  const logOdds =
-    constant +
-    bySize * Math.log(size) +
-    bySureness * support * Math.log(Math.min(MAX_SURENESS, Math.max(1, sureness))) +
-    bySupport * support;
-  return 1 / (1 + Math.exp(-logOdds));
-};
+export const computeConfidence = ({ code }: Pick<Message, 'code'>, evidence: DiagnosticEvidence): number =>
+  weighFeatures(listConfidenceFeatures(evidence), CONFIDENCE_WEIGHTS[code] ?? UNKNOWN_FINDING);

@@ -1,7 +1,7 @@
 import type { TakeSpan } from '@fleet-wren/core';
 import { useEffect, useRef, useState, type RefObject } from 'react';
 
-/** How a take is heard: its element, the stretch that goes round, and how quickly. */
+/** Playback of a take: its audio element, the span that loops, and the speed. */
 export interface TakePlayback {
   readonly audio: RefObject<HTMLAudioElement | null>;
   /** The stretch that is heard over and over; null where the take is heard to its end. */
