@@ -16,6 +16,7 @@ import {
   type AlignmentScene,
 } from './onset-pairing.ts';
 import { OnsetRefiner } from '../onsets/onset-refiner.ts';
+import { estimatePitchDelays, type PitchSwells } from '../onsets/pitch-delays.ts';
 import { computeAttackEnvelope } from '../signal/attack-envelope.ts';
 import { computeFit, trackBeats, findTakeStart, type TempoHypothesis } from './tempo-hypotheses.ts';
 import { findPlayedRoute, type PlayedStretch } from './played-route.ts';
@@ -145,6 +146,24 @@ const alignWithAdaptedTemplates = (
   );
 };
 
+/** Where strokes of each pitch swell: those that are struck alone, where there are enough. */
+const listSwells = ({ pitches, pitchIndex, isPinched }: AlignmentScene, { onsets }: PairingResult) =>
+  pitches.map((_, pitch): PitchSwells => {
+    const own = onsets.flatMap((at, index) =>
+      at === null || pitchIndex[index] !== pitch ? [] : [{ at, isAlone: !isPinched[index] }],
+    );
+    const alone = own.filter(({ isAlone }) => isAlone);
+    return { pitch, times: (alone.length >= 3 ? alone : own).map(({ at }) => at) };
+  });
+
+/** The plucks of a take, and how far from its swells those of each pitch are. */
+const createOnsetRefiner = (samples: Float32Array, scene: AlignmentScene, pairing: PairingResult): OnsetRefiner =>
+  new OnsetRefiner(
+    computeAttackEnvelope(samples),
+    computeOnsetLags(scene),
+    estimatePitchDelays(samples, listSwells(scene, pairing)),
+  );
+
 /** Strokes placed to the millisecond, and looked for once more with what is known of the player. */
 export const refineAlignment = (
   scene: AlignmentScene,
@@ -156,9 +175,9 @@ export const refineAlignment = (
   const pulse = estimateBeatTimes(scene, times, rough);
   const { getAsynchrony, onsetScale } = estimateTimingModel(scene.reference, times, pulse);
   const levels = updateLevels(activations, scene, first.onsets, before);
-  // Peaks come a little after the pluck: what they are paired by is moved there.
+  // Peaks come after the pluck, each pitch's by its own time: what they are paired by is moved there.
   const pass = pairOnsets(scene, activations, levels, {
-    beatTimes: pulse.map((at) => at + plucks.typicalDelay),
+    beatTimes: pulse.map((at, index) => at + plucks.getSwellDelay(scene.pitchIndex[index] as number)),
     getAsynchrony,
     onsetScale,
   });
@@ -229,11 +248,7 @@ export const alignToScore = (
 ): TakeAlignment => {
   const scene = createAlignmentScene(asked);
   const understood = alignWithAdaptedTemplates(scene, innovation, activations);
-  const listened = refineAlignment(
-    scene,
-    understood,
-    new OnsetRefiner(computeAttackEnvelope(samples), computeOnsetLags(scene)),
-  );
+  const listened = refineAlignment(scene, understood, createOnsetRefiner(samples, scene, understood.pairing));
   return createTakeAlignment(listened, understood.hypothesis.score);
 };
 
@@ -286,7 +301,7 @@ export const alignAlongRoute = (
   const known = findRoute(once, activations);
   if (!known) return null;
   const understood = alignWithAdaptedTemplates(known.scene, innovation, activations, KNOWN_START);
-  const onsets = new OnsetRefiner(computeAttackEnvelope(samples), computeOnsetLags(known.scene));
+  const onsets = createOnsetRefiner(samples, known.scene, understood.pairing);
   return createRouteAlignment(known, refineAlignment(known.scene, understood, onsets));
 };
 

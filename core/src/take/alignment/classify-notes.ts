@@ -117,18 +117,28 @@ const findDisplacedPeak = (
 ): OnsetPeak | null => {
   const pitch = scene.pitchIndex[index] as number;
   const least = DISPLACED.strength * (levels[pitch] as PitchLevel).reference;
-  const beside = (peak: OnsetPeak): number => abs(peak.time - onsetRefiner.typicalDelay - at);
+  const beside = (peak: OnsetPeak): number => abs(peak.time - onsetRefiner.getSwellDelay(pitch) - at);
   return (pairing.unpairedPeaks[pitch] as readonly OnsetPeak[])
     .filter((peak) => !used.has(peak) && peak.strength > least && beside(peak) < DISPLACED.reach)
     .reduce<OnsetPeak | null>((best, one) => (!best || beside(one) < beside(best) ? one : best), null);
 };
 
+interface DisplacedPeak {
+  readonly peak: OnsetPeak;
+  /** Where the stroke was looked for. */
+  readonly expected: number;
+}
+
 /**
  * When a stroke astray was struck: by the pluck of its swell, or by one where it was looked for if only its swell
  * wandered.
  */
-const locateDisplacedOnset = ({ onsetRefiner }: AlignmentEvidence, peak: OnsetPeak, expected: number): number => {
-  const there = peak.time - onsetRefiner.typicalDelay;
+const locateDisplacedOnset = (
+  { onsetRefiner }: AlignmentEvidence,
+  pitch: number,
+  { peak, expected }: DisplacedPeak,
+): number => {
+  const there = peak.time - onsetRefiner.getSwellDelay(pitch);
   const own = onsetRefiner.findUnclaimedNear(there, DISPLACED.pluck);
   if (own) return own.time;
   const asked = onsetRefiner.findUnclaimedNear(expected, DISPLACED.pluck);
@@ -139,15 +149,17 @@ const locateDisplacedOnset = ({ onsetRefiner }: AlignmentEvidence, peak: OnsetPe
 const classifyDisplacedStroke = (
   listened: AlignmentEvidence,
   missed: AlignedStroke,
-  { peak, expected }: { readonly peak: OnsetPeak; readonly expected: number },
+  displaced: DisplacedPeak,
   used: Set<OnsetPeak>,
 ): AlignedStroke => {
   const { scene, levels } = listened;
+  const { peak } = displaced;
+  const pitch = scene.pitchIndex[missed.asked] as number;
   used.add(peak);
-  const { reference } = levels[scene.pitchIndex[missed.asked] as number] as PitchLevel;
+  const { reference } = levels[pitch] as PitchLevel;
   return {
     ...missed,
-    at: locateDisplacedOnset(listened, peak, expected),
+    at: locateDisplacedOnset(listened, pitch, displaced),
     decibels: 20 * log10(peak.strength / reference),
     level: 20 * log10(peak.strength),
     what: 'matched',
@@ -173,7 +185,8 @@ const classifyFaintStroke = (
     listened.getAsynchrony(scene.reference.strokes[missed.asked] as ReferenceStroke);
   const astray = findDisplacedPeak(listened, missed.asked, at, used);
   if (astray) return classifyDisplacedStroke(listened, missed, { peak: astray, expected: at }, used);
-  const own = maxNear(activations.byPitch[pitch] as Float32Array, at + onsetRefiner.typicalDelay, 0.04) / reference;
+  const own =
+    maxNear(activations.byPitch[pitch] as Float32Array, at + onsetRefiner.getSwellDelay(pitch), 0.04) / reference;
   const pluck = onsetRefiner.findUnclaimedNear(at, FAINT_THRESHOLDS.near);
   const other = findSubstitution(listened, missed.asked);
   const share = other && hasRelatedPitch(scene, missed.asked, other.pitch) ? 0.5 : 1;

@@ -34,13 +34,18 @@ export class OnsetRefiner {
   private claimedOnsets: readonly number[] = [];
   /** Pitches whose plucks are heard: most strokes have one, and all about as far from their swell. */
   private reliablePitches: ReadonlySet<number> = new Set();
-  /** Seconds a swell usually comes after its pluck. */
-  typicalDelay = 0;
+  /** Seconds the pluck of each pitch usually comes after its swell: below nothing, for it comes before. */
+  private usualDelays: ReadonlyMap<number, number> = new Map();
+  private commonDelay = 0;
 
-  /** `lag`: seconds by which the swell of each pitch comes later than that of a high one. */
+  /**
+   * `lag`: seconds by which the swell of each pitch comes later than that of a high one. `delays`: seconds from its
+   * swell to its pluck of each pitch of which that is known.
+   */
   constructor(
     values: Float32Array,
     private readonly lag: readonly number[] = [],
+    private readonly delays: ReadonlyMap<number, number> = new Map(),
   ) {
     const times: number[] = [];
     const sudden: number[] = [];
@@ -97,18 +102,30 @@ export class OnsetRefiner {
   }
 
   /** How far the pluck of each pitch usually is from its swell: as it was heard, or as with those that were. */
-  private estimateDelays(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, number> {
+  private estimateDelays(swells: readonly (number | null)[], pitchOf: readonly number[]): void {
     const past = [...this.measureDelays(swells, pitchOf)].map(([pitch, all]) => {
       const plucked = all.flatMap((one) => one ?? []);
       const often = plucked.length >= RELIABILITY.strokes && plucked.length >= RELIABILITY.share * all.length;
       return { pitch, plucked, sure: often && robustStandardDeviation(plucked) <= RELIABILITY.spread };
     });
     const sure = past.filter((one) => one.sure);
-    const every = median((sure.length > 0 ? sure : past).flatMap(({ plucked }) => plucked));
-    this.typicalDelay = -every;
-    this.reliablePitches = new Set(sure.map(({ pitch }) => pitch));
-    const known = new Map(sure.map(({ pitch, plucked }) => [pitch, median(plucked)]));
-    return new Map([...new Set(pitchOf)].map((pitch) => [pitch, known.get(pitch) ?? every - (this.lag[pitch] ?? 0)]));
+    const known = new Map([
+      ...sure.map(({ pitch, plucked }): [number, number] => [pitch, median(plucked)]),
+      ...this.delays,
+    ]);
+    const lagOf = (pitch: number): number => this.lag[pitch] ?? 0;
+    const every =
+      known.size > 0
+        ? median([...known].map(([pitch, delay]) => delay + lagOf(pitch)))
+        : median(past.flatMap(({ plucked }) => plucked));
+    this.commonDelay = every;
+    this.reliablePitches = new Set(known.keys());
+    this.usualDelays = new Map([...new Set(pitchOf)].map((pitch) => [pitch, known.get(pitch) ?? every - lagOf(pitch)]));
+  }
+
+  /** Seconds a swell of a pitch usually comes after its pluck. */
+  getSwellDelay(pitch: number): number {
+    return -(this.usualDelays.get(pitch) ?? this.commonDelay);
   }
 
   /** Whether the plucks of a pitch are heard, so that its strokes are known to a few milliseconds. */
@@ -121,9 +138,9 @@ export class OnsetRefiner {
    * swell has (low strings swell for so long that their peak wanders), or to where it usually is.
    */
   refineOnsets(swells: readonly (number | null)[], pitchOf: readonly number[]): readonly (number | null)[] {
-    const usual = this.estimateDelays(swells, pitchOf);
+    this.estimateDelays(swells, pitchOf);
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
-    const there = swells.map((at, index) => (at === null ? null : at + (usual.get(pitchOf[index] as number) ?? 0)));
+    const there = swells.map((at, index) => (at === null ? null : at - this.getSwellDelay(pitchOf[index] as number)));
     const plucked = there.map((at, index) => {
       if (at === null) return null;
       const close = hasOtherNear(all, swells[index] as number, 0.045);

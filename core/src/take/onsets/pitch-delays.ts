@@ -1,0 +1,135 @@
+import { quantile } from '../../statistics/index.ts';
+import { ATTACK_STEP } from '../signal/attack-envelope.ts';
+import { computeResidualAttack } from '../signal/prediction-residual.ts';
+
+/**
+ * Seconds looked at about a swell, and how far its pluck may be; strokes of a pitch that are needed, that are looked at
+ * at the most, and of all pitches together; how alike two pitches' plucks have to be (est.; docs/takes.md).
+ */
+const STACKING = { reach: 0.09, maxDelay: 0.05, fewest: 3, most: 24, inAll: 240, agreement: 0.88, rounds: 4 } as const;
+
+const REACH_STEPS = Math.round(STACKING.reach / ATTACK_STEP);
+const DELAY_STEPS = Math.round(STACKING.maxDelay / ATTACK_STEP);
+
+/** Strokes of a pitch, where their swells were heard. */
+export interface PitchSwells {
+  readonly pitch: number;
+  /** Seconds. */
+  readonly times: readonly number[];
+}
+
+const thinOut = (times: readonly number[], most: number): readonly number[] => {
+  const step = Math.max(1, times.length / most);
+  return Array.from(
+    { length: Math.min(times.length, Math.floor(most)) },
+    (_, index) => times[Math.floor(index * step)] as number,
+  );
+};
+
+const dot = (one: Float32Array, other: Float32Array, shift = 0): number => {
+  let sum = 0;
+  const to = Math.min(one.length, one.length - shift);
+  for (let at = Math.max(0, -shift); at < to; at += 1) sum += (one[at + shift] as number) * (other[at] as number);
+  return sum;
+};
+
+const toUnitLength = (curve: Float32Array): Float32Array => {
+  const length = Math.sqrt(dot(curve, curve)) || 1;
+  return curve.map((value) => value / length);
+};
+
+/** What stands out of a curve, smoothed over three steps, at unit length. */
+const emphasise = (curve: Float32Array): Float32Array => {
+  const smooth = curve.map((value, at) => (2 * value + (curve[at - 1] ?? value) + (curve[at + 1] ?? value)) / 4);
+  const usual = quantile([...smooth], 0.4);
+  return toUnitLength(smooth.map((value) => Math.max(0, value - usual)));
+};
+
+/** The plucks of a pitch laid over each other by its swells: what each stroke has by chance goes out. Null of too few. */
+const stackPlucks = (samples: Float32Array, times: readonly number[], most: number): Float32Array | null => {
+  const sum = new Float32Array(2 * REACH_STEPS + 1);
+  let count = 0;
+  for (const time of thinOut(times, most)) {
+    const attack = computeResidualAttack(samples, time, STACKING.reach);
+    if (!attack) continue;
+    attack.forEach((value, step) => (sum[step] = (sum[step] as number) + value));
+    count += 1;
+  }
+  return count < STACKING.fewest ? null : emphasise(sum);
+};
+
+interface Lag {
+  readonly shift: number;
+  readonly agreement: number;
+}
+
+/** The shift at which a stack is most like a template. */
+const findLag = (stack: Float32Array, template: Float32Array): Lag => {
+  let best: Lag = { shift: 0, agreement: 0 };
+  for (let shift = -DELAY_STEPS; shift <= DELAY_STEPS; shift += 1) {
+    const agreement = dot(stack, template, shift);
+    if (agreement > best.agreement) best = { shift, agreement };
+  }
+  return best;
+};
+
+const averageAt = (stacks: readonly Float32Array[], lags: readonly Lag[], weights: readonly number[]): Float32Array => {
+  const sum = new Float32Array(2 * REACH_STEPS + 1);
+  stacks.forEach((stack, index) => {
+    const { shift } = lags[index] as Lag;
+    sum.forEach((value, at) => (sum[at] = value + (weights[index] as number) * (stack[at + shift] ?? 0)));
+  });
+  return toUnitLength(sum);
+};
+
+const indexOfHighest = (values: ArrayLike<number>): number => {
+  let highest = 0;
+  for (let at = 1; at < values.length; at += 1) if ((values[at] as number) > (values[highest] as number)) highest = at;
+  return highest;
+};
+
+/** How stacks lie against each other, from the sharpest on: each against the mean of all, again and again (Woody 1967). */
+const alignStacks = (
+  stacks: readonly Float32Array[],
+  counts: readonly number[],
+): { readonly lags: readonly Lag[]; readonly template: Float32Array } => {
+  const sharpness = stacks.map((stack, index) => Math.max(...stack) * Math.sqrt(counts[index] as number));
+  let template = stacks[indexOfHighest(sharpness)] as Float32Array;
+  let lags: readonly Lag[] = [];
+  for (let round = 0; round < STACKING.rounds; round += 1) {
+    lags = stacks.map((stack) => findLag(stack, template));
+    const weights = lags.map(({ agreement }, index) => Math.sqrt(counts[index] as number) * agreement ** 4);
+    template = averageAt(stacks, lags, weights);
+  }
+  return { lags, template };
+};
+
+/**
+ * Seconds from the swell of each pitch to its pluck, where that can be told: swells come later the lower a string is
+ * and the more a room carries on, alike for all strokes of a pitch, so that the plucks of many strokes laid over each
+ * other show what a single one does not. A room answers the plucks of all strings alike: pitches are held against each
+ * other by the whole shape, and told where they agree.
+ */
+export const estimatePitchDelays = (
+  samples: Float32Array,
+  swells: readonly PitchSwells[],
+): ReadonlyMap<number, number> => {
+  const most = Math.max(2 * STACKING.fewest, Math.min(STACKING.most, STACKING.inAll / Math.max(1, swells.length)));
+  const stacked = swells.flatMap(({ pitch, times }) => {
+    const stack = stackPlucks(samples, times, most);
+    return stack ? [{ pitch, stack, count: Math.min(times.length, most) }] : [];
+  });
+  if (stacked.length < 2) return new Map();
+  const { lags, template } = alignStacks(
+    stacked.map(({ stack }) => stack),
+    stacked.map(({ count }) => count),
+  );
+  const common = indexOfHighest(template) - REACH_STEPS;
+  return new Map(
+    stacked.flatMap(({ pitch }, index): readonly [number, number][] => {
+      const { shift, agreement } = lags[index] as Lag;
+      const isTold = agreement >= STACKING.agreement && Math.abs(shift) < DELAY_STEPS;
+      return isTold ? [[pitch, (shift + common) * ATTACK_STEP]] : [];
+    }),
+  );
+};
