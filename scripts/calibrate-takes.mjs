@@ -4,7 +4,7 @@
  */
 import { assessTake } from '../core/dist/index.js';
 import {
-  UNKNOWN_FINDING,
+  getConfidenceWeights,
   listConfidenceFeatures,
   weighFeatures,
 } from '../core/dist/take/assessment/finding-confidence.js';
@@ -21,13 +21,13 @@ ensureSynthesisers();
 const SETS = {
   fitted: {
     from: 0,
-    sources: ['own', 'nylon', 'steel', 'other steel', 'hollow body'],
-    recordings: ['clean', 'near', 'bedroom', 'kitchen', 'telephone'],
+    sources: ['own', 'nylon', 'steel', 'other steel', 'hollow body', 'other nylon', 'second model'],
+    recordings: ['clean', 'near', 'bedroom', 'kitchen', 'telephone', 'hall'],
   },
   'left out': {
-    from: 100_000,
-    sources: ['other nylon', 'second model', 'nylon'],
-    recordings: ['clean', 'near', 'hall'],
+    from: 200_000,
+    sources: ['third nylon', 'third model', 'patch nylon', 'patch steel'],
+    recordings: ['clean', 'study'],
   },
 };
 const TRUE_OF_SOUND = { 'second model': ['take.string-out-of-tune', 'take.guitar-off-pitch'] };
@@ -53,8 +53,18 @@ const slippedIn = ({ reference, performance }, pass) => {
   );
 };
 
+/** From what on a finger is surely late or early, in seconds. */
+const SURELY_LATE = 0.02;
+
+/** The finger of a take that is late or early by 20 ms and more, and nothing else about it; null where there is none. */
+const lateFingerOf = ({ kind, player: { asynchrony = {} } }) => {
+  const [finger, seconds] = Object.entries(asynchrony)[0] ?? [];
+  const isOnly = kind === 'late' || kind === 'early';
+  return isOnly && Math.abs(seconds) >= SURELY_LATE ? { finger, when: seconds > 0 ? 'late' : 'early' } : null;
+};
+
 const collect = ({ from, sources, recordings }, takes) => {
-  const found = { candidates: [], refused: 0, steady: [], passes: [] };
+  const found = { candidates: [], refused: 0, steady: [], passes: [], late: [], digits: [] };
   for (let number = from; number < from + takes; number += 1) {
     const take = inventTake(number, sources, recordings);
     const judged = assessTake(take.samples, take.score, take.reference);
@@ -65,6 +75,9 @@ const collect = ({ from, sources, recordings }, takes) => {
     const candidates = candidatesOf(take, judged.value);
     found.candidates.push(...candidates);
     const { recording } = take;
+    found.digits.push(...judged.value.digits.map(({ timed }) => ({ recording, timed })));
+    const late = lateFingerOf(take);
+    if (late) found.late.push({ recording, late, candidates });
     if (take.kind === 'steady') {
       found.steady.push({ recording, candidates });
       for (const { cycle, verdict } of judged.value.cycles)
@@ -101,7 +114,7 @@ const BANDS = [0, 0.5, 0.7, 0.9, 0.95, 1.001];
 const FEWEST = 10;
 
 const chanceOf = (weights, { code, evidence }) =>
-  weighFeatures(listConfidenceFeatures(evidence), weights[code] ?? UNKNOWN_FINDING);
+  weighFeatures(listConfidenceFeatures(evidence), weights[code] ?? getConfidenceWeights(code));
 
 const printReliability = (name, candidates, weights) => {
   const rows = candidates.map((one) => ({ ...one, chance: chanceOf(weights, one) }));
@@ -129,6 +142,27 @@ const printAccused = (name, { steady: players, passes }, weights) => {
   }
 };
 
+/** Whether a finding is about a finger that is late, or about another one. */
+const saysLate = ({ finger, when }, { code, message: { params } }) => {
+  if (code === 'take.fingers-apart') return (when === 'late' ? params.other : params.finger).params.finger === finger;
+  return params.finger.params.finger === finger && params.when === when;
+};
+
+const OF_TIME = new Set(['take.finger-off-time', 'take.fingers-apart']);
+
+const printLate = (name, { late: players, digits }, weights) => {
+  for (const recording of [...new Set(digits.map((one) => one.recording))]) {
+    const here = players.filter((one) => one.recording === recording);
+    const said = here.map(({ late, candidates: all }) =>
+      all.filter((one) => OF_TIME.has(one.code) && chanceOf(weights, one) >= 0.9).map((one) => saysLate(late, one)),
+    );
+    const [told, wrong] = [true, false].map((is) => said.filter((one) => one.includes(is)).length);
+    const own = digits.filter((one) => one.recording === recording);
+    const timed = own.filter((one) => one.timed).length / own.length;
+    console.log(`| ${name}, ${recording} | ${told} of ${here.length} | ${wrong} | ${timed.toFixed(2)} |`);
+  }
+};
+
 const takes = Number(process.argv[2] ?? 600);
 const all = Object.entries(SETS).map(([name, set], index) => ({
   name,
@@ -140,7 +174,7 @@ for (const code of [...new Set(candidates.map((one) => one.code))].sort()) {
   const own = candidates.filter((one) => one.code === code);
   const so = own.filter(({ isSo }) => isSo).length;
   if (own.length >= FEWEST) weights[code] = fitWeights(own);
-  console.log(`'${code}': [${(weights[code] ?? UNKNOWN_FINDING).join(', ')}], // ${so} of ${own.length} so`);
+  console.log(`'${code}': [${(weights[code] ?? getConfidenceWeights(code)).join(', ')}], // ${so} of ${own.length} so`);
 }
 console.log('\n| takes | confidence | findings | on average | so |\n|---|---|---|---|---|');
 for (const { name, found } of all) printReliability(name, found.candidates, weights);
@@ -148,4 +182,6 @@ console.log(
   '\n| steady players: takes, recording | takes with a finding | clean passes called slipped |\n|---|---|---|',
 );
 for (const { name, found } of all) printAccused(name, found, weights);
+console.log('\n| takes, recording | late fingers told | another one accused | fingers timed |\n|---|---|---|---|');
+for (const { name, found } of all) printLate(name, found, weights);
 console.log(`\nrefused: ${all.map(({ name, found: { refused } }) => `${name} ${refused}`).join(', ')}`);

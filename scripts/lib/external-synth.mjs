@@ -5,7 +5,11 @@ import { join } from 'node:path';
 import { ensureDebianPackages } from './postgres.mjs';
 
 /** Sound fonts of Debian's packages. */
-const FONTS = { large: '/usr/share/sounds/sf2/FluidR3_GM.sf2', small: '/usr/share/sounds/sf2/TimGM6mb.sf2' };
+const FONTS = {
+  large: '/usr/share/sounds/sf2/FluidR3_GM.sf2',
+  small: '/usr/share/sounds/sf2/TimGM6mb.sf2',
+  bank: '/usr/share/sounds/sf2/sf_GMbank.sf2',
+};
 
 /** Guitars of the sound fonts, by their program. */
 const SOUNDS = {
@@ -14,13 +18,21 @@ const SOUNDS = {
   'hollow body': { font: FONTS.large, program: 26 },
   'other nylon': { font: FONTS.small, program: 24 },
   'other steel': { font: FONTS.small, program: 25 },
+  'third nylon': { font: FONTS.bank, program: 24 },
 };
+
+/** Guitars of patches that timidity plays, by their program. */
+const PATCHES = { 'patch nylon': 24, 'patch steel': 25 };
+const PATCH_LIST = '/etc/timidity/freepats.cfg';
 
 /** Sees to it that the synthesisers and their sounds are there. */
 export const ensureSynthesisers = () => {
   ensureDebianPackages('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
   ensureDebianPackages(FONTS.small, ['timgm6mb-soundfont']);
   ensureDebianPackages('/usr/bin/csound', ['csound']);
+  ensureDebianPackages(FONTS.bank, ['csound-soundfont']);
+  ensureDebianPackages('/usr/lib/x86_64-linux-gnu/csound/plugins64-6.0/libstkops.so', ['csound-plugins']);
+  ensureDebianPackages(PATCH_LIST, ['timidity', 'freepats']);
 };
 
 const lengthBytes = (ticks) => {
@@ -89,11 +101,46 @@ export const renderWithExternalSynth = (performance, sound, sampleRate) =>
     );
   });
 
-/** A plucked string of a physical model that is not ours (the `wgpluck2` opcode of csound). */
-const INSTRUMENT = `instr 1
-  level linseg 1, p3 - 0.006, 1, 0.006, 0
-  string wgpluck2 0.68, p4 * 0.35, p5, 0.8, 0.35
-  out string * level
+/** The samples of a file of 16 bits and one channel, as many as a take has. */
+const samplesOf = (wave, { seconds }, sampleRate) => {
+  const bytes = readFileSync(wave);
+  const from = bytes.indexOf('data') + 8;
+  const values = new Int16Array(
+    bytes.buffer.slice(bytes.byteOffset + from, bytes.byteOffset + bytes.length - ((bytes.length - from) % 2)),
+  );
+  return Float32Array.from({ length: Math.ceil(seconds * sampleRate) }, (_, index) => (values[index] ?? 0) / 32_768);
+};
+
+/** A take as patches play it (timidity and freepats, both from Debian’s packages). */
+export const renderWithPatches = (performance, sound, sampleRate) =>
+  inFolder((folder) => {
+    const [midi, wave] = [join(folder, 'take.mid'), join(folder, 'take.wav')];
+    writeFileSync(midi, midiOf(performance, PATCHES[sound]));
+    const plain = [
+      '-Ow1sl',
+      '-s',
+      String(sampleRate),
+      '-EFreverb=d',
+      '-EFchorus=d',
+      '-A60',
+      '--preserve-silence',
+      '-c',
+      PATCH_LIST,
+    ];
+    run('timidity', [...plain, '--output-mono', '-o', wave, midi]);
+    return samplesOf(wave, performance, sampleRate);
+  });
+
+/** Plucked strings of physical models that are not ours, as csound has them. */
+const MODELS = {
+  waveguide: 'astring wgpluck2 0.68, p4 * 0.35, p5, 0.8, 0.35',
+  toolkit: 'astring STKPlucked p5, p4 * 0.5',
+};
+
+const instrumentOf = (model) => `instr 1
+  alevel linseg 1, p3 - 0.006, 1, 0.006, 0
+  ${MODELS[model]}
+  out astring * alevel
 endin`;
 
 const noteOf = ({ at, string, pitch, loudness }, index, strokes) => {
@@ -103,24 +150,16 @@ const noteOf = ({ at, string, pitch, loudness }, index, strokes) => {
   return `i1 ${[at, seconds, loudness, hertz].map((value) => value.toFixed(5)).join(' ')}`;
 };
 
-/** A take as a second physical model plays it (csound, from Debian’s packages). */
-export const renderWithPhysicalModel = (performance, sampleRate) =>
+/** A take as another physical model plays it (csound, from Debian’s packages). */
+export const renderWithPhysicalModel = (performance, sampleRate, model = 'waveguide') =>
   inFolder((folder) => {
     const [score, wave] = [join(folder, 'take.csd'), join(folder, 'take.wav')];
-    const orchestra = `sr=${sampleRate}\nksmps=8\nnchnls=1\n0dbfs=1\n${INSTRUMENT.replaceAll('level', 'alevel').replaceAll(/\bstring\b/g, 'astring')}`;
+    const orchestra = `sr=${sampleRate}\nksmps=8\nnchnls=1\n0dbfs=1\n${instrumentOf(model)}`;
     const notes = performance.strokes.map(noteOf).join('\n');
     writeFileSync(
       score,
       `<CsoundSynthesizer>\n<CsOptions>\n-d -m0 -W -s -o ${wave}\n</CsOptions>\n<CsInstruments>\n${orchestra}\n</CsInstruments>\n<CsScore>\n${notes}\n</CsScore>\n</CsoundSynthesizer>\n`,
     );
     run('csound', [score]);
-    const bytes = readFileSync(wave);
-    const from = bytes.indexOf('data') + 8;
-    const values = new Int16Array(
-      bytes.buffer.slice(bytes.byteOffset + from, bytes.byteOffset + bytes.length - ((bytes.length - from) % 2)),
-    );
-    return Float32Array.from(
-      { length: Math.ceil(performance.seconds * sampleRate) },
-      (_, index) => (values[index] ?? 0) / 32_768,
-    );
+    return samplesOf(wave, performance, sampleRate);
   });

@@ -11,6 +11,7 @@ const ROOMS = {
   near: { size: [4, 3.2, 2.5], reflection: 0.8, player: [1.6, 1.4, 0.9], microphone: [2.1, 1.7, 0.8] },
   bedroom: { size: [4.2, 3.4, 2.5], reflection: 0.87, player: [1.2, 1.1, 0.9], microphone: [3, 2.2, 0.8] },
   kitchen: { size: [5.1, 3.9, 2.6], reflection: 0.9, player: [1.4, 1.3, 0.9], microphone: [3.9, 2.9, 1] },
+  study: { size: [3.6, 2.9, 2.6], reflection: 0.88, player: [1.3, 1.2, 0.9], microphone: [2.6, 1.9, 0.7] },
   hall: { size: [7.5, 5.6, 3.2], reflection: 0.9, player: [2.2, 1.9, 1], microphone: [5.4, 3.9, 0.8] },
 };
 

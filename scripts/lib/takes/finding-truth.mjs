@@ -2,7 +2,16 @@ import { actuatorOf } from '../../../core/dist/index.js';
 import { median, pulseOf, spreadOf } from './measures.mjs';
 
 /** Two thirds of what is spoken of: less is not what was said. Seconds, decibels. */
-const LEAST = { late: 0.008, spread: 0.02, louder: 3, accent: 4.3, drift: 0.015, fades: 0.01, softer: 2.3 };
+const LEAST = {
+  late: 0.008,
+  apart: 0.012,
+  spread: 0.02,
+  louder: 3,
+  accent: 4.3,
+  drift: 0.015,
+  fades: 0.01,
+  softer: 2.3,
+};
 
 /** What was played in an invented take, stroke by stroke. */
 const playedIn = ({ reference, player, performance }) => {
@@ -49,8 +58,12 @@ const fades = ({ reference: { passes } }, played, finger) => {
 
 /** Whether findings of each kind are so; those that are not here say nothing that is known. */
 const TRUTHS = {
-  'take.finger-off-time': ({ played, own, params }) => {
-    const by = lateOf(own) - lateOf(played.filter((one) => !own.includes(one)));
+  'take.fingers-apart': ({ played, params }) => {
+    const of = (name) => played.filter(({ finger }) => finger === name.params.finger);
+    return lateOf(of(params.other)) - lateOf(of(params.finger)) >= LEAST.apart;
+  },
+  'take.finger-off-time': ({ played, fingers, own, params }) => {
+    const by = lateOf(own) - median(fingers.map((one) => lateOf(played.filter(({ finger }) => finger === one))));
     return (params.when === 'late' ? by : -by) >= LEAST.late;
   },
   'take.finger-uneven': ({ own }) => spreadOf(own.map(({ late }) => late)) >= LEAST.spread,
@@ -109,5 +122,5 @@ export const isTrue = (take, { message: { code, params = {} }, strokes }) => {
   const place = take.reference.strokes.find(({ strokeId }) => strokeId === strokes.at(-1))?.scoreIndex;
   const own = played.filter((stroke) => stroke.finger === finger);
   const here = played.filter(({ scoreIndex }) => scoreIndex === place);
-  return TRUTHS[code]?.({ take, played, params, finger, own, place, here }) ?? null;
+  return TRUTHS[code]?.({ take, played, params, fingers, finger, own, place, here }) ?? null;
 };

@@ -11,14 +11,14 @@ import {
   simulatePerformance,
   valueOrThrow,
 } from '../../../core/dist/index.js';
-import { renderWithExternalSynth, renderWithPhysicalModel } from '../external-synth.mjs';
+import { renderWithExternalSynth, renderWithPatches, renderWithPhysicalModel } from '../external-synth.mjs';
 import { playInRoom } from '../rooms.mjs';
 
 const { sampleRate } = TAKE_PARAMETERS;
 
 const external = (sound) => (performance) => renderWithExternalSynth(performance, sound, sampleRate);
 
-/** What a take sounds like: our string, two sound fonts, and a second physical model. */
+/** What a take sounds like: our string, three sound fonts, two other physical models, and patches. */
 const SOURCES = {
   own: (performance, random) => renderTake(performance, { sampleRate, random, brightness: 0.4 + 0.4 * random() }),
   nylon: external('nylon'),
@@ -27,6 +27,10 @@ const SOURCES = {
   'other steel': external('other steel'),
   'other nylon': external('other nylon'),
   'second model': (performance) => renderWithPhysicalModel(performance, sampleRate),
+  'third nylon': external('third nylon'),
+  'third model': (performance) => renderWithPhysicalModel(performance, sampleRate, 'toolkit'),
+  'patch nylon': (performance) => renderWithPatches(performance, 'patch nylon', sampleRate),
+  'patch steel': (performance) => renderWithPatches(performance, 'patch steel', sampleRate),
 };
 
 const recorded = (samples, random, recording) =>
@@ -40,6 +44,7 @@ const RECORDINGS = {
   kitchen: (samples, random) => recorded(playInRoom(samples, 'kitchen', sampleRate), random, { noise: 26 }),
   telephone: (samples, random) =>
     recorded(playInRoom(samples, 'near', sampleRate), random, { noise: 24, highPass: 180 }),
+  study: (samples, random) => recorded(playInRoom(samples, 'study', sampleRate), random, { noise: 27 }),
   hall: (samples, random) => recorded(playInRoom(samples, 'hall', sampleRate), random, { noise: 22 }),
 };
 

@@ -22,6 +22,10 @@ export const recordings = {
   'take.string-out-of-tune.advice': 'Tune string {string} before you go on.',
   'take.finger-off-time': 'The {finger} is {when, select, late {late} other {early}} compared with the other fingers.',
   'take.off-time-details': '{ms} ms {when, select, late {behind} other {ahead}} (median).',
+  'take.fingers-apart': 'The {finger} is ahead of the {other}.',
+  'take.fingers-apart.details': '{ms} ms, each measured from where it should fall (median).',
+  'take.fingers-apart.advice':
+    'Play only the {finger} and the {other}, slowly, with a click, and listen for the one that is off it.',
   'take.finger-late.advice':
     'Prepare the {finger} early: rest it on its string while the previous note sounds, unless that string should keep ringing.',
   'take.finger-early.advice': 'Count aloud and let the {finger} wait for its count.',

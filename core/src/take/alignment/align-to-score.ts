@@ -146,15 +146,21 @@ const alignWithAdaptedTemplates = (
   );
 };
 
+/** Strokes of a pitch that are struck alone, from which on only those are gone by. */
+const FEWEST_ALONE = 3;
+
 /** Where strokes of each pitch swell: those that are struck alone, where there are enough. */
-const listSwells = ({ pitches, pitchIndex, isPinched }: AlignmentScene, { onsets }: PairingResult) =>
-  pitches.map((_, pitch): PitchSwells => {
+const listSwells = (scene: AlignmentScene, { onsets }: PairingResult): readonly PitchSwells[] => {
+  const lags = computeOnsetLags(scene);
+  return scene.pitches.map((_, pitch) => {
     const own = onsets.flatMap((at, index) =>
-      at === null || pitchIndex[index] !== pitch ? [] : [{ at, isAlone: !isPinched[index] }],
+      at === null || scene.pitchIndex[index] !== pitch ? [] : [{ at, isAlone: !scene.isPinched[index] }],
     );
     const alone = own.filter(({ isAlone }) => isAlone);
-    return { pitch, times: (alone.length >= 3 ? alone : own).map(({ at }) => at) };
+    const isShared = alone.length < FEWEST_ALONE;
+    return { pitch, times: (isShared ? own : alone).map(({ at }) => at), lag: lags[pitch] as number, isShared };
   });
+};
 
 /** The plucks of a take, and how far from its swells those of each pitch are. */
 const createOnsetRefiner = (samples: Float32Array, scene: AlignmentScene, pairing: PairingResult): OnsetRefiner =>

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
+import { message } from '../../message/index.ts';
+import { fingerWord } from '../../pattern/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { distanceToNearest, lowerBound, hasOtherNear, hasValueNear } from '../onsets/sorted-times.ts';
 import {
@@ -97,17 +99,18 @@ describe('a stroke nobody asked for', () => {
   });
 });
 
-test('a digit that is the only one to be timed is late against nobody, and nothing is said of it', () => {
+test('fingers that play in pinches alone are timed by many strokes at once, and the one that is late is named', () => {
   const pinches = scene('5+1 3 4+2 3', { subdivision: 2, tempo: 88, chord: 'C' }, 8);
   const performance = changed(pinches, (stroke) => [{ ...stroke, at: stroke.at + (stroke.string === 3 ? 0.03 : 0) }]);
   const { digits, findings } = valueOrThrow(assessTake(sound(performance), pinches.score, pinches.asked));
-  expect(digits.map(({ striker, placed, timed }) => [striker, placed, timed])).toEqual([
-    ['p', false, false],
-    ['i', true, false],
-    ['m', false, false],
-    ['a', false, false],
+  expect(digits.map(({ striker, timed }) => [striker, timed])).toEqual(['p', 'i', 'm', 'a'].map((one) => [one, true]));
+  const lateness = Object.fromEntries(digits.map((digit) => [digit.striker, digit.lateness]));
+  for (const [striker, played] of Object.entries({ p: 0, i: 0.03, m: 0, a: 0 }))
+    expect(Math.abs((lateness[striker] ?? 9) - played)).toBeLessThan(0.008);
+  const said = findings.filter((finding) => finding.message.code === 'take.finger-off-time');
+  expect(said.map((finding) => finding.message)).toEqual([
+    message('take.finger-off-time', { finger: fingerWord('i'), when: 'late' }),
   ]);
-  expect(findings.filter((finding) => finding.message.code === 'take.finger-off-time')).toEqual([]);
 });
 
 describe('lists in order', () => {

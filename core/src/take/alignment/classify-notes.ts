@@ -80,7 +80,9 @@ export const classifyStroke = (listened: AlignmentEvidence, index: number, used:
   const pitch = scene.pitchIndex[index] as number;
   const level = levels[pitch] as PitchLevel;
   const strength = pairing.onsetStrengths[index] ?? null;
-  const sure = listened.hasExactOnsets || (!scene.isPinched[index] && listened.onsetRefiner.isReliable(pitch));
+  const { hasExactOnsets, onsetRefiner } = listened;
+  const isTimed = scene.isPinched[index] ? onsetRefiner.isReliableInPinch(pitch) : onsetRefiner.isReliable(pitch);
+  const sure = hasExactOnsets || isTimed;
   const own = { asked: index, sure, pulse: beatTimes[index] as number };
   const at = pairing.onsets[index] ?? null;
   if (at !== null && strength !== null) {

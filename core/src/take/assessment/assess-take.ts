@@ -34,7 +34,7 @@ import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import { describeTuningOffset, estimateTuningOffset } from '../alignment/tuning-offset.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE_VERSION = 8;
+export const TAKE_ENGINE_VERSION = 9;
 
 /** How one time through went. */
 export interface PassAssessment {
@@ -57,9 +57,24 @@ export interface TakeAssessment {
   readonly tempo: readonly [number, number];
 }
 
+/** Digits that are placed, below which nobody knows which of them leaves the pulse. */
+const FEWEST_FOR_COMMON = 3;
+
+/**
+ * How late all digits are together, in seconds: the middle of them, each counting once, for who plays most notes may be
+ * the one that is late; of few digits the middle of all strokes.
+ */
+const computeCommonAsynchrony = (now: AssessmentContext, played: readonly AlignedStroke[]): number => {
+  const placed = ACTUATORS.flatMap((striker) => {
+    const own = played.filter((stroke) => getAlignedActuator(now, stroke) === striker);
+    return hasReliableTiming(own) ? [median(getReliableAsynchronies(own))] : [];
+  });
+  return placed.length >= FEWEST_FOR_COMMON ? median(placed) : median(getReliableAsynchronies(played));
+};
+
 const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorStatistics[] => {
   const played = now.alignment.strokes.filter(({ what }) => what === 'matched');
-  const common = median(getReliableAsynchronies(played));
+  const common = computeCommonAsynchrony(now, played);
   // Bass strings sound otherwise than the others whatever strikes them: fingers are held against fingers.
   const fingers = played.filter((stroke) => getAlignedActuator(now, stroke) !== 'p');
   const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));

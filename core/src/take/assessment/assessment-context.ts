@@ -39,6 +39,7 @@ export interface TakeDiagnostic {
 /** From what on something is said (est.): seconds, decibels, shares, strokes. */
 export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   asynchronySeconds: 0.012,
+  apartSeconds: 0.018,
   spreadSeconds: 0.03,
   // Strings and microphones differ by about 3 dB between pitches: less says nothing of a digit.
   levelDifference: 4.5,

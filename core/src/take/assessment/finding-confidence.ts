@@ -10,6 +10,7 @@ type ConfidenceWeights = readonly [constant: number, size: number, sureness: num
  */
 const CONFIDENCE_WEIGHTS: Readonly<Record<string, ConfidenceWeights>> = {
   'take.finger-off-time': [-0.82, 0.35, 1.45, 1.66],
+  'take.fingers-apart': [-0.82, 0.35, 1.45, 1.66],
   'take.finger-misses': [0.52, 1.24, 0.52, 0.56],
   'take.finger-uneven': [0.69, 0.65, 1.04, 0.79],
   'take.finger-wrong-string': [0.34, 0.74, 0.23, 1.22],
@@ -25,7 +26,10 @@ const CONFIDENCE_WEIGHTS: Readonly<Record<string, ConfidenceWeights>> = {
 };
 
 /** What findings are held for that are not known: little (est.). */
-export const UNKNOWN_FINDING: ConfidenceWeights = [0, 1, 0.5, 0.5];
+const UNKNOWN_FINDING: ConfidenceWeights = [0, 1, 0.5, 0.5];
+
+/** The weights a kind of finding is reckoned with. */
+export const getConfidenceWeights = (code: string): ConfidenceWeights => CONFIDENCE_WEIGHTS[code] ?? UNKNOWN_FINDING;
 
 /** Beyond so many standard errors nothing gets any surer: what is left is not chance. */
 const MAX_SURENESS = 30;
@@ -43,4 +47,4 @@ export const weighFeatures = (features: readonly number[], weights: readonly num
 
 /** How probable it is that a finding is so, 0 to 1. */
 export const computeConfidence = ({ code }: Pick<Message, 'code'>, evidence: DiagnosticEvidence): number =>
-  weighFeatures(listConfidenceFeatures(evidence), CONFIDENCE_WEIGHTS[code] ?? UNKNOWN_FINDING);
+  weighFeatures(listConfidenceFeatures(evidence), getConfidenceWeights(code));

@@ -84,15 +84,12 @@ const computeMedianAsynchrony = (all: readonly ScorePosition[]): number =>
 
 /** Whether a digit is late, or early, at most of its places rather than at one of them. */
 export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Actuator, lateness: number): boolean => {
-  const common = computeMedianAsynchrony(all);
-  const places = all.filter(({ actuator, observations }) => actuator === striker && observations.length > 0);
-  const known = places.filter(({ asynchrony }) => asynchrony !== null);
-  // Where none of its places is timed surely, what is heard of all of them has to do.
-  const own = (known.length > 0 ? known : places).map(({ observations }) =>
-    median(getReliableAsynchronies(observations)),
+  const places = all.filter(({ actuator }) => actuator === striker);
+  const common = computeMedianAsynchrony(places) - lateness;
+  const beside = places.flatMap(({ asynchrony }) =>
+    asynchrony === null ? [] : [(asynchrony - common) * Math.sign(lateness)],
   );
-  const beside = own.map((late) => (late - common) * Math.sign(lateness));
-  return beside.filter((one) => one >= 0.5 * TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds).length > 0.5 * own.length;
+  return beside.filter((one) => one >= 0.5 * TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds).length > 0.5 * beside.length;
 };
 
 /** A digit that comes late or early at one place, beyond what it does everywhere. */

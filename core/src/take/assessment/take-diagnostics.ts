@@ -38,11 +38,7 @@ const isMostlySolo = ({ reference: { strokes } }: AssessmentContext, striker: Ac
   return alone.length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * own.length;
 };
 
-type OfFinger = (
-  now: AssessmentContext,
-  digit: ActuatorStatistics,
-  places: readonly ScorePosition[],
-) => readonly DiagnosticCandidate[];
+type OfFinger = (now: AssessmentContext, digit: ActuatorStatistics) => readonly DiagnosticCandidate[];
 
 /** Strokes of a digit that were heard, and those of all others. */
 const splitByActuator = (now: AssessmentContext, striker: Actuator) => {
@@ -51,16 +47,42 @@ const splitByActuator = (now: AssessmentContext, striker: Actuator) => {
   return { own: heard.filter(isOwn), others: heard.filter((stroke) => !isOwn(stroke)) };
 };
 
-/** A finger that is late or early at most of its places. */
-const offTime: OfFinger = (now, { striker, lateness }, places) => {
-  const size = Math.abs(lateness) / TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds;
-  if (size < 1 || !isHabitualAsynchrony(places, striker, lateness)) return [];
+/**
+ * Seconds by which the strings of a guitar swell otherwise than each other, however many strokes there are: what is
+ * left between pitches in docs/takes.md (est.).
+ */
+const PITCH_DOUBT = 0.004;
+
+/** A difference of time between two groups of strokes, as evidence. */
+const timingEvidence = (
+  { isSound }: AssessmentContext,
+  seconds: number,
+  own: readonly AlignedStroke[],
+  others: readonly AlignedStroke[],
+): DiagnosticEvidence => {
+  const doubts = [own, others].map((strokes) => computeMedianStandardError(getReliableAsynchronies(strokes)));
+  return {
+    size: Math.abs(seconds) / TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds,
+    sureness: Math.abs(seconds) / Math.hypot(...doubts, isSound ? PITCH_DOUBT : 0),
+    support: Math.min(computeSureShare(own), computeSureShare(others)),
+  };
+};
+
+/**
+ * A finger that is late or early at most of its places. Nothing is said of one whose strokes are mostly not timed, nor
+ * of one of two: which of them leaves the pulse is not known.
+ */
+const offTime = (
+  now: AssessmentContext,
+  { striker, lateness, timed }: ActuatorStatistics,
+  places: readonly ScorePosition[],
+): readonly DiagnosticCandidate[] => {
+  if (!timed || Math.abs(lateness) < TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds) return [];
+  if (!isHabitualAsynchrony(places, striker, lateness)) return [];
   const { own, others } = splitByActuator(now, striker);
-  if (others.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes) return [];
-  const doubt = Math.hypot(
-    computeMedianStandardError(getReliableAsynchronies(own)),
-    computeMedianStandardError(getReliableAsynchronies(others)),
-  );
+  const timedOthers = others.filter(({ sure }) => sure);
+  if (timedOthers.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes) return [];
+  const evidence = timingEvidence(now, lateness, own, timedOthers);
   const finger = fingerWord(striker);
   const when = lateness > 0 ? 'late' : 'early';
   return [
@@ -69,14 +91,47 @@ const offTime: OfFinger = (now, { striker, lateness }, places) => {
       details: message('take.off-time-details', { ms: milliseconds(lateness), when }),
       advice: message(lateness > 0 ? 'take.finger-late.advice' : 'take.finger-early.advice', { finger }),
       strokes: listActuatorStrokeIds(now, striker),
-      evidence: {
-        size,
-        sureness: Math.abs(lateness) / doubt,
-        support: Math.min(computeSureShare(own), computeSureShare(others)),
-      },
-      weight: size,
+      evidence,
+      weight: evidence.size,
     },
   ];
+};
+
+/** Two fingers of which one is ahead, where no third tells which of them leaves the pulse. */
+const apart = (
+  now: AssessmentContext,
+  [one, other]: readonly [ActuatorStatistics, ActuatorStatistics],
+): readonly DiagnosticCandidate[] => {
+  const [ahead, behind] = one.lateness < other.lateness ? [one, other] : [other, one];
+  const seconds = behind.lateness - ahead.lateness;
+  if (seconds < TAKE_DIAGNOSTIC_THRESHOLDS.apartSeconds) return [];
+  const [first, second] = [ahead, behind].map(({ striker }) => splitByActuator(now, striker).own);
+  const { size, ...evidence } = timingEvidence(now, seconds, first ?? [], second ?? []);
+  const fingers = { finger: fingerWord(ahead.striker), other: fingerWord(behind.striker) };
+  const weight = (size * TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds) / TAKE_DIAGNOSTIC_THRESHOLDS.apartSeconds;
+  return [
+    {
+      message: message('take.fingers-apart', fingers),
+      details: message('take.fingers-apart.details', { ms: milliseconds(seconds) }),
+      advice: message('take.fingers-apart.advice', fingers),
+      strokes: [ahead, behind].flatMap(({ striker }) => listActuatorStrokeIds(now, striker)),
+      evidence: { ...evidence, size: weight },
+      weight,
+    },
+  ];
+};
+
+/** Fingers against the pulse, or two of them against each other. */
+const findTimingDiagnostics = (
+  now: AssessmentContext,
+  places: readonly ScorePosition[],
+  digits: readonly ActuatorStatistics[],
+): readonly DiagnosticCandidate[] => {
+  const known = digits.filter(({ timed }) => timed);
+  const often = known.filter(({ strokes }) => strokes >= TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes);
+  const [one, other] = often;
+  if (known.length > 2) return often.flatMap((digit) => offTime(now, digit, places));
+  return one && other ? apart(now, [one, other]) : [];
 };
 
 const uneven: OfFinger = (now, { striker, spread }) => {
@@ -183,14 +238,10 @@ const lostNotes: OfFinger = (now, { striker, strokes, missed, wrong }) => {
   ];
 };
 
-const findActuatorDiagnostics = (
-  now: AssessmentContext,
-  places: readonly ScorePosition[],
-  digit: ActuatorStatistics,
-): readonly DiagnosticCandidate[] =>
+const findActuatorDiagnostics = (now: AssessmentContext, digit: ActuatorStatistics): readonly DiagnosticCandidate[] =>
   digit.strokes < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes
     ? []
-    : [offTime, uneven, softOrLoud, lostNotes].flatMap((finding) => finding(now, digit, places));
+    : [uneven, softOrLoud, lostNotes].flatMap((finding) => finding(now, digit));
 
 /** Notes that go wrong in one way again and again: missed, or on another string. */
 const placesOften = (
@@ -252,7 +303,8 @@ export const listDiagnosticCandidates = (
   const places = groupByScorePosition(now);
   return [
     ...tuning,
-    ...digits.flatMap((digit) => findActuatorDiagnostics(now, places, digit)),
+    ...findTimingDiagnostics(now, places, digits),
+    ...digits.flatMap((digit) => findActuatorDiagnostics(now, digit)),
     ...findMissedPositions(now),
     ...findTempoDrift(now),
     ...findRouteDiagnostics(now),

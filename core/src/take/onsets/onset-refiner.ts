@@ -133,6 +133,11 @@ export class OnsetRefiner {
     return this.reliablePitches.has(pitch);
   }
 
+  /** The same of strokes that share one pluck with another: only the plucks of many of them tell whose it is. */
+  isReliableInPinch(pitch: number): boolean {
+    return this.delays.has(pitch);
+  }
+
   /**
    * Swells moved to their plucks: the nearest to where it usually is; without one, to one farther away that no other
    * swell has (low strings swell for so long that their peak wanders), or to where it usually is.

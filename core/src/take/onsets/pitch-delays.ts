@@ -1,4 +1,4 @@
-import { quantile } from '../../statistics/index.ts';
+import { median, quantile } from '../../statistics/index.ts';
 import { ATTACK_STEP } from '../signal/attack-envelope.ts';
 import { computeResidualAttack } from '../signal/prediction-residual.ts';
 
@@ -11,11 +11,21 @@ const STACKING = { reach: 0.09, maxDelay: 0.05, fewest: 3, most: 24, inAll: 240,
 const REACH_STEPS = Math.round(STACKING.reach / ATTACK_STEP);
 const DELAY_STEPS = Math.round(STACKING.maxDelay / ATTACK_STEP);
 
+/**
+ * The same of strokes that are always struck with others: seconds their pluck may be beside where it is supposed, and
+ * looked at about it, how alike it has to be there, and how much of all it has to be (est.).
+ */
+const SHARED = { maxDelay: 0.014, reach: 0.012, agreement: 0.9, share: 0.3 } as const;
+
 /** Strokes of a pitch, where their swells were heard. */
 export interface PitchSwells {
   readonly pitch: number;
   /** Seconds. */
   readonly times: readonly number[];
+  /** Seconds by which its swell is supposed to come later than that of a high string. */
+  readonly lag: number;
+  /** Whether it is never struck alone: others' plucks are beside its own. */
+  readonly isShared: boolean;
 }
 
 const thinOut = (times: readonly number[], most: number): readonly number[] => {
@@ -104,6 +114,76 @@ const alignStacks = (
   return { lags, template };
 };
 
+interface Stack extends PitchSwells {
+  readonly curve: Float32Array;
+  readonly count: number;
+}
+
+const stackAll = (samples: Float32Array, swells: readonly PitchSwells[]): readonly Stack[] => {
+  const most = Math.max(2 * STACKING.fewest, Math.min(STACKING.most, STACKING.inAll / Math.max(1, swells.length)));
+  return swells.flatMap((one) => {
+    const curve = stackPlucks(samples, one.times, most);
+    return curve ? [{ ...one, curve, count: Math.min(one.times.length, most) }] : [];
+  });
+};
+
+/** Part of a curve about a step, at unit length, and how much of the whole it is. */
+const cutAbout = (curve: Float32Array, at: number): { readonly part: Float32Array; readonly share: number } => {
+  const reach = Math.round(SHARED.reach / ATTACK_STEP);
+  const part = curve.slice(Math.max(0, at - reach), at + reach + 1);
+  return { part: toUnitLength(part), share: Math.sqrt(dot(part, part)) };
+};
+
+/** The shift of a stack that others' plucks fall into: only about where its own is supposed. */
+const findSharedLag = ({ curve }: Stack, template: Float32Array, supposed: number): Lag => {
+  const peak = indexOfHighest(template);
+  const { part: wanted } = cutAbout(template, peak);
+  const most = Math.round(SHARED.maxDelay / ATTACK_STEP);
+  let best: Lag = { shift: supposed, agreement: 0 };
+  for (let shift = supposed - most + 1; shift < supposed + most; shift += 1) {
+    const { part, share } = cutAbout(curve, peak + shift);
+    const agreement = share < SHARED.share || part.length !== wanted.length ? 0 : dot(part, wanted);
+    if (agreement > best.agreement) best = { shift, agreement };
+  }
+  return best;
+};
+
+/** The shifts that are told, by pitch, and what all are held against. */
+interface ToldShifts {
+  readonly shifts: ReadonlyMap<number, number>;
+  readonly template: Float32Array;
+}
+
+const tellShifts = (stacks: readonly Stack[]): ToldShifts => {
+  const { lags, template } = alignStacks(
+    stacks.map(({ curve }) => curve),
+    stacks.map(({ count }) => count),
+  );
+  const told = stacks.flatMap(({ pitch }, index): readonly [number, number][] => {
+    const { shift, agreement } = lags[index] as Lag;
+    return agreement >= STACKING.agreement && Math.abs(shift) < DELAY_STEPS ? [[pitch, shift]] : [];
+  });
+  return { shifts: new Map(told), template };
+};
+
+/** Shifts of pitches that are never struck alone, by those that are. */
+const tellSharedShifts = (stacks: readonly Stack[], { shifts, template }: ToldShifts): ReadonlyMap<number, number> => {
+  const stepsOf = ({ lag }: Stack): number => Math.round(lag / ATTACK_STEP);
+  const unlagged = stacks.flatMap((stack) => {
+    const shift = shifts.get(stack.pitch);
+    return shift === undefined ? [] : [shift + stepsOf(stack)];
+  });
+  if (unlagged.length === 0) return shifts;
+  const shared = stacks
+    .filter(({ isShared }) => isShared)
+    .map((stack) => ({ stack, lag: findSharedLag(stack, template, Math.round(median(unlagged)) - stepsOf(stack)) }));
+  const told = new Map(shifts);
+  for (const { stack, lag } of shared)
+    if (lag.agreement >= SHARED.agreement) told.set(stack.pitch, lag.shift);
+    else told.delete(stack.pitch);
+  return told;
+};
+
 /**
  * Seconds from the swell of each pitch to its pluck, where that can be told: swells come later the lower a string is
  * and the more a room carries on, alike for all strokes of a pitch, so that the plucks of many strokes laid over each
@@ -114,22 +194,11 @@ export const estimatePitchDelays = (
   samples: Float32Array,
   swells: readonly PitchSwells[],
 ): ReadonlyMap<number, number> => {
-  const most = Math.max(2 * STACKING.fewest, Math.min(STACKING.most, STACKING.inAll / Math.max(1, swells.length)));
-  const stacked = swells.flatMap(({ pitch, times }) => {
-    const stack = stackPlucks(samples, times, most);
-    return stack ? [{ pitch, stack, count: Math.min(times.length, most) }] : [];
-  });
-  if (stacked.length < 2) return new Map();
-  const { lags, template } = alignStacks(
-    stacked.map(({ stack }) => stack),
-    stacked.map(({ count }) => count),
-  );
-  const common = indexOfHighest(template) - REACH_STEPS;
-  return new Map(
-    stacked.flatMap(({ pitch }, index): readonly [number, number][] => {
-      const { shift, agreement } = lags[index] as Lag;
-      const isTold = agreement >= STACKING.agreement && Math.abs(shift) < DELAY_STEPS;
-      return isTold ? [[pitch, (shift + common) * ATTACK_STEP]] : [];
-    }),
-  );
+  const stacks = stackAll(samples, swells);
+  const alone = stacks.filter(({ isShared }) => !isShared);
+  const known = alone.length < 2 ? stacks : alone;
+  if (known.length < 2) return new Map();
+  const told = tellShifts(known);
+  const common = indexOfHighest(told.template) - REACH_STEPS;
+  return new Map([...tellSharedShifts(stacks, told)].map(([pitch, shift]) => [pitch, (shift + common) * ATTACK_STEP]));
 };
