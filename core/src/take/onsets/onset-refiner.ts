@@ -1,6 +1,7 @@
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { lowerBound, hasOtherNear, hasValueNear } from './sorted-times.ts';
 import { ATTACK_STEP } from '../signal/attack-envelope.ts';
+import type { PitchDelay } from './pitch-delays.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
 
 /** How sudden a pluck has to be, as the logarithm of energy after over before (est.). */
@@ -45,7 +46,7 @@ export class OnsetRefiner {
   constructor(
     values: Float32Array,
     private readonly lag: readonly number[] = [],
-    private readonly delays: ReadonlyMap<number, number> = new Map(),
+    private readonly delays: ReadonlyMap<number, PitchDelay> = new Map(),
   ) {
     const times: number[] = [];
     const sudden: number[] = [];
@@ -109,10 +110,8 @@ export class OnsetRefiner {
       return { pitch, plucked, sure: often && robustStandardDeviation(plucked) <= RELIABILITY.spread };
     });
     const sure = past.filter((one) => one.sure);
-    const known = new Map([
-      ...sure.map(({ pitch, plucked }): [number, number] => [pitch, median(plucked)]),
-      ...this.delays,
-    ]);
+    const known = new Map(sure.map(({ pitch, plucked }) => [pitch, median(plucked)]));
+    for (const [pitch, { seconds, isSure }] of this.delays) if (isSure) known.set(pitch, seconds);
     const lagOf = (pitch: number): number => this.lag[pitch] ?? 0;
     const every =
       known.size > 0
@@ -120,7 +119,12 @@ export class OnsetRefiner {
         : median(past.flatMap(({ plucked }) => plucked));
     this.commonDelay = every;
     this.reliablePitches = new Set(known.keys());
-    this.usualDelays = new Map([...new Set(pitchOf)].map((pitch) => [pitch, known.get(pitch) ?? every - lagOf(pitch)]));
+    this.usualDelays = new Map(
+      [...new Set(pitchOf)].map((pitch) => [
+        pitch,
+        known.get(pitch) ?? this.delays.get(pitch)?.seconds ?? every - lagOf(pitch),
+      ]),
+    );
   }
 
   /** Seconds a swell of a pitch usually comes after its pluck. */
@@ -135,7 +139,7 @@ export class OnsetRefiner {
 
   /** The same of strokes that share one pluck with another: only the plucks of many of them tell whose it is. */
   isReliableInPinch(pitch: number): boolean {
-    return this.delays.has(pitch);
+    return this.delays.get(pitch)?.isSure ?? false;
   }
 
   /**

@@ -4,9 +4,19 @@ import { computeResidualAttack } from '../signal/prediction-residual.ts';
 
 /**
  * Seconds looked at about a swell, and how far its pluck may be; strokes of a pitch that are needed, that are looked at
- * at the most, and of all pitches together; how alike two pitches' plucks have to be (est.; docs/takes.md).
+ * at the most, and of all pitches together; how alike the plucks of two
+ * pitches have to be to go by them, and to be sure (est.; docs/takes.md).
  */
-const STACKING = { reach: 0.09, maxDelay: 0.05, fewest: 3, most: 24, inAll: 240, agreement: 0.88, rounds: 4 } as const;
+const STACKING = {
+  reach: 0.09,
+  maxDelay: 0.05,
+  fewest: 3,
+  most: 24,
+  inAll: 240,
+  likely: 0.7,
+  sure: 0.88,
+  rounds: 4,
+} as const;
 
 const REACH_STEPS = Math.round(STACKING.reach / ATTACK_STEP);
 const DELAY_STEPS = Math.round(STACKING.maxDelay / ATTACK_STEP);
@@ -148,9 +158,16 @@ const findSharedLag = ({ curve }: Stack, template: Float32Array, supposed: numbe
   return best;
 };
 
+interface PitchShift {
+  readonly shift: number;
+  readonly isSure: boolean;
+}
+
+type PitchShifts = ReadonlyMap<number, PitchShift>;
+
 /** The shifts that are told, by pitch, and what all are held against. */
 interface ToldShifts {
-  readonly shifts: ReadonlyMap<number, number>;
+  readonly shifts: PitchShifts;
   readonly template: Float32Array;
 }
 
@@ -159,30 +176,39 @@ const tellShifts = (stacks: readonly Stack[]): ToldShifts => {
     stacks.map(({ curve }) => curve),
     stacks.map(({ count }) => count),
   );
-  const told = stacks.flatMap(({ pitch }, index): readonly [number, number][] => {
+  const told = stacks.flatMap(({ pitch }, index): readonly [number, PitchShift][] => {
     const { shift, agreement } = lags[index] as Lag;
-    return agreement >= STACKING.agreement && Math.abs(shift) < DELAY_STEPS ? [[pitch, shift]] : [];
+    if (agreement < STACKING.likely || Math.abs(shift) >= DELAY_STEPS) return [];
+    return [[pitch, { shift, isSure: agreement >= STACKING.sure }]];
   });
   return { shifts: new Map(told), template };
 };
 
-/** Shifts of pitches that are never struck alone, by those that are. */
-const tellSharedShifts = (stacks: readonly Stack[], { shifts, template }: ToldShifts): ReadonlyMap<number, number> => {
-  const stepsOf = ({ lag }: Stack): number => Math.round(lag / ATTACK_STEP);
+const stepsOf = ({ lag }: Stack): number => Math.round(lag / ATTACK_STEP);
+
+/** Shifts of pitches that are never struck alone, by those that surely are. */
+const tellSharedShifts = (stacks: readonly Stack[], { shifts, template }: ToldShifts): PitchShifts => {
   const unlagged = stacks.flatMap((stack) => {
-    const shift = shifts.get(stack.pitch);
-    return shift === undefined ? [] : [shift + stepsOf(stack)];
+    const told = shifts.get(stack.pitch);
+    return told?.isSure ? [told.shift + stepsOf(stack)] : [];
   });
   if (unlagged.length === 0) return shifts;
-  const shared = stacks
-    .filter(({ isShared }) => isShared)
-    .map((stack) => ({ stack, lag: findSharedLag(stack, template, Math.round(median(unlagged)) - stepsOf(stack)) }));
   const told = new Map(shifts);
-  for (const { stack, lag } of shared)
-    if (lag.agreement >= SHARED.agreement) told.set(stack.pitch, lag.shift);
+  for (const stack of stacks.filter(({ isShared }) => isShared)) {
+    const { shift, agreement } = findSharedLag(stack, template, Math.round(median(unlagged)) - stepsOf(stack));
+    if (agreement >= SHARED.agreement) told.set(stack.pitch, { shift, isSure: true });
     else told.delete(stack.pitch);
+  }
   return told;
 };
+
+/** How far the pluck of a pitch is from its swell. */
+export interface PitchDelay {
+  /** Below nothing, for a pluck comes first. */
+  readonly seconds: number;
+  /** Whether it is known well enough to say of strokes when they came. */
+  readonly isSure: boolean;
+}
 
 /**
  * Seconds from the swell of each pitch to its pluck, where that can be told: swells come later the lower a string is
@@ -193,12 +219,17 @@ const tellSharedShifts = (stacks: readonly Stack[], { shifts, template }: ToldSh
 export const estimatePitchDelays = (
   samples: Float32Array,
   swells: readonly PitchSwells[],
-): ReadonlyMap<number, number> => {
+): ReadonlyMap<number, PitchDelay> => {
   const stacks = stackAll(samples, swells);
   const alone = stacks.filter(({ isShared }) => !isShared);
   const known = alone.length < 2 ? stacks : alone;
   if (known.length < 2) return new Map();
   const told = tellShifts(known);
   const common = indexOfHighest(told.template) - REACH_STEPS;
-  return new Map([...tellSharedShifts(stacks, told)].map(([pitch, shift]) => [pitch, (shift + common) * ATTACK_STEP]));
+  return new Map(
+    [...tellSharedShifts(stacks, told)].map(([pitch, { shift, isSure }]) => [
+      pitch,
+      { seconds: (shift + common) * ATTACK_STEP, isSure },
+    ]),
+  );
 };
