@@ -40,6 +40,9 @@ export interface TakeDiagnostic {
 export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   asynchronySeconds: 0.012,
   apartSeconds: 0.018,
+  // Of sound more is needed: the strings of one guitar swell up to 12 ms otherwise than each other (docs/takes.md).
+  soundAsynchronySeconds: 0.017,
+  soundApartSeconds: 0.022,
   spreadSeconds: 0.03,
   // Strings and microphones differ by about 3 dB between pitches: less says nothing of a digit.
   levelDifference: 4.5,

@@ -53,18 +53,25 @@ const splitByActuator = (now: AssessmentContext, striker: Actuator) => {
  */
 const PITCH_DOUBT = 0.004;
 
+/** From what on a finger is late or early, and from what on two are apart, in seconds. */
+const getTimingThresholds = ({ isSound }: AssessmentContext): { readonly late: number; readonly apart: number } => {
+  const { asynchronySeconds, apartSeconds, soundAsynchronySeconds, soundApartSeconds } = TAKE_DIAGNOSTIC_THRESHOLDS;
+  return isSound
+    ? { late: soundAsynchronySeconds, apart: soundApartSeconds }
+    : { late: asynchronySeconds, apart: apartSeconds };
+};
+
 /** A difference of time between two groups of strokes, as evidence. */
 const timingEvidence = (
   { isSound }: AssessmentContext,
-  seconds: number,
-  own: readonly AlignedStroke[],
-  others: readonly AlignedStroke[],
+  [seconds, least]: readonly [number, number],
+  groups: readonly (readonly AlignedStroke[])[],
 ): DiagnosticEvidence => {
-  const doubts = [own, others].map((strokes) => computeMedianStandardError(getReliableAsynchronies(strokes)));
+  const doubts = groups.map((strokes) => computeMedianStandardError(getReliableAsynchronies(strokes)));
   return {
-    size: Math.abs(seconds) / TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds,
+    size: Math.abs(seconds) / least,
     sureness: Math.abs(seconds) / Math.hypot(...doubts, isSound ? PITCH_DOUBT : 0),
-    support: Math.min(computeSureShare(own), computeSureShare(others)),
+    support: Math.min(...groups.map(computeSureShare)),
   };
 };
 
@@ -77,12 +84,13 @@ const offTime = (
   { striker, lateness, timed }: ActuatorStatistics,
   places: readonly ScorePosition[],
 ): readonly DiagnosticCandidate[] => {
-  if (!timed || Math.abs(lateness) < TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds) return [];
+  const least = getTimingThresholds(now).late;
+  if (!timed || Math.abs(lateness) < least) return [];
   if (!isHabitualAsynchrony(places, striker, lateness)) return [];
   const { own, others } = splitByActuator(now, striker);
   const timedOthers = others.filter(({ sure }) => sure);
   if (timedOthers.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes) return [];
-  const evidence = timingEvidence(now, lateness, own, timedOthers);
+  const evidence = timingEvidence(now, [lateness, least], [own, timedOthers]);
   const finger = fingerWord(striker);
   const when = lateness > 0 ? 'late' : 'early';
   return [
@@ -104,19 +112,19 @@ const apart = (
 ): readonly DiagnosticCandidate[] => {
   const [ahead, behind] = one.lateness < other.lateness ? [one, other] : [other, one];
   const seconds = behind.lateness - ahead.lateness;
-  if (seconds < TAKE_DIAGNOSTIC_THRESHOLDS.apartSeconds) return [];
-  const [first, second] = [ahead, behind].map(({ striker }) => splitByActuator(now, striker).own);
-  const { size, ...evidence } = timingEvidence(now, seconds, first ?? [], second ?? []);
+  const least = getTimingThresholds(now).apart;
+  if (seconds < least) return [];
+  const groups = [ahead, behind].map(({ striker }) => splitByActuator(now, striker).own);
+  const evidence = timingEvidence(now, [seconds, least], groups);
   const fingers = { finger: fingerWord(ahead.striker), other: fingerWord(behind.striker) };
-  const weight = (size * TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds) / TAKE_DIAGNOSTIC_THRESHOLDS.apartSeconds;
   return [
     {
       message: message('take.fingers-apart', fingers),
       details: message('take.fingers-apart.details', { ms: milliseconds(seconds) }),
       advice: message('take.fingers-apart.advice', fingers),
       strokes: [ahead, behind].flatMap(({ striker }) => listActuatorStrokeIds(now, striker)),
-      evidence: { ...evidence, size: weight },
-      weight,
+      evidence,
+      weight: evidence.size,
     },
   ];
 };

@@ -4,8 +4,8 @@ import { computeResidualAttack } from '../signal/prediction-residual.ts';
 
 /**
  * Seconds looked at about a swell, and how far its pluck may be; strokes of a pitch that are needed, that are looked at
- * at the most, and of all pitches together; how alike the plucks of two
- * pitches have to be to go by them, and to be sure (est.; docs/takes.md).
+ * at the most, and of all pitches together; how alike the plucks of two pitches have to be to go by them, and to be
+ * sure; seconds a sure one may be beside where those of the others put it (est.; docs/takes.md).
  */
 const STACKING = {
   reach: 0.09,
@@ -15,6 +15,7 @@ const STACKING = {
   inAll: 240,
   likely: 0.7,
   sure: 0.88,
+  beside: 0.03,
   rounds: 4,
 } as const;
 
@@ -65,7 +66,9 @@ const emphasise = (curve: Float32Array): Float32Array => {
   return toUnitLength(smooth.map((value) => Math.max(0, value - usual)));
 };
 
-/** The plucks of a pitch laid over each other by its swells: what each stroke has by chance goes out. Null of too few. */
+/**
+ * The plucks of a pitch laid over each other by its swells: what each stroke has by chance goes out. Null of too few.
+ */
 const stackPlucks = (samples: Float32Array, times: readonly number[], most: number): Float32Array | null => {
   const sum = new Float32Array(2 * REACH_STEPS + 1);
   let count = 0;
@@ -108,7 +111,9 @@ const indexOfHighest = (values: ArrayLike<number>): number => {
   return highest;
 };
 
-/** How stacks lie against each other, from the sharpest on: each against the mean of all, again and again (Woody 1967). */
+/**
+ * How stacks lie against each other, from the sharpest on: each against the mean of all, again and again (Woody 1967).
+ */
 const alignStacks = (
   stacks: readonly Float32Array[],
   counts: readonly number[],
@@ -171,20 +176,31 @@ interface ToldShifts {
   readonly template: Float32Array;
 }
 
+const stepsOf = ({ lag }: Stack): number => Math.round(lag / ATTACK_STEP);
+
+/** Where the shift of each pitch would be by its lag alone, as steps for one without a lag. */
+const findCommonShift = (stacks: readonly Stack[], lags: readonly Lag[]): number =>
+  median(
+    stacks.flatMap((stack, index) => {
+      const { shift, agreement } = lags[index] as Lag;
+      return agreement >= STACKING.sure ? [shift + stepsOf(stack)] : [];
+    }),
+  );
+
 const tellShifts = (stacks: readonly Stack[]): ToldShifts => {
   const { lags, template } = alignStacks(
     stacks.map(({ curve }) => curve),
     stacks.map(({ count }) => count),
   );
-  const told = stacks.flatMap(({ pitch }, index): readonly [number, PitchShift][] => {
+  const common = findCommonShift(stacks, lags);
+  const told = stacks.flatMap((stack, index): readonly [number, PitchShift][] => {
     const { shift, agreement } = lags[index] as Lag;
     if (agreement < STACKING.likely || Math.abs(shift) >= DELAY_STEPS) return [];
-    return [[pitch, { shift, isSure: agreement >= STACKING.sure }]];
+    const beside = Math.abs(shift + stepsOf(stack) - common) * ATTACK_STEP;
+    return [[stack.pitch, { shift, isSure: agreement >= STACKING.sure && beside <= STACKING.beside }]];
   });
   return { shifts: new Map(told), template };
 };
-
-const stepsOf = ({ lag }: Stack): number => Math.round(lag / ATTACK_STEP);
 
 /** Shifts of pitches that are never struck alone, by those that surely are. */
 const tellSharedShifts = (stacks: readonly Stack[], { shifts, template }: ToldShifts): PitchShifts => {
