@@ -4,6 +4,7 @@
  * with --shipped the tables of the weights that are in use, as users get them.
  */
 import { assessTake } from '../core/dist/index.js';
+import { TAKE_DIAGNOSTIC_THRESHOLDS } from '../core/dist/take/assessment/assessment-context.js';
 import {
   getConfidenceWeights,
   listConfidenceFeatures,
@@ -17,6 +18,8 @@ import { inventTake } from './lib/takes/invented-takes.mjs';
 import { ensureSynthesisers } from './lib/external-synth.mjs';
 
 ensureSynthesisers();
+
+const { minFindingConfidence } = TAKE_DIAGNOSTIC_THRESHOLDS;
 
 /**
  * The left-out takes have sources and a room no weight is fitted to. The physical models that are not ours are out of
@@ -136,7 +139,7 @@ const printReliability = (name, candidates, weights) => {
 const printAccused = (name, { steady: players, passes }, weights) => {
   const steady = players.map(({ recording, candidates: said }) => ({
     recording,
-    isAccused: said.some((one) => chanceOf(weights, one) >= 0.9),
+    isAccused: said.some((one) => chanceOf(weights, one) >= minFindingConfidence),
   }));
   for (const recording of [...new Set(steady.map((one) => one.recording))]) {
     const [takes, here] = [steady, passes].map((all) => all.filter((one) => one.recording === recording));
@@ -159,7 +162,9 @@ const printLate = (name, { late: players, digits }, weights) => {
   for (const recording of [...new Set(digits.map((one) => one.recording))]) {
     const here = players.filter((one) => one.recording === recording);
     const said = here.map(({ late, candidates: all }) =>
-      all.filter((one) => OF_TIME.has(one.code) && chanceOf(weights, one) >= 0.9).map((one) => saysLate(late, one)),
+      all
+        .filter((one) => OF_TIME.has(one.code) && chanceOf(weights, one) >= minFindingConfidence)
+        .map((one) => saysLate(late, one)),
     );
     const [told, wrong] = [true, false].map((is) => said.filter((one) => one.includes(is)).length);
     const own = digits.filter((one) => one.recording === recording);

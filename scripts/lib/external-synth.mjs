@@ -31,7 +31,7 @@ export const ensureSynthesisers = () => {
   ensureDebianPackages(FONTS.small, ['timgm6mb-soundfont']);
   ensureDebianPackages('/usr/bin/csound', ['csound']);
   ensureDebianPackages(FONTS.bank, ['csound-soundfont']);
-  ensureDebianPackages('/usr/lib/x86_64-linux-gnu/csound/plugins64-6.0/libstkops.so', ['csound-plugins']);
+  ensureDebianPackages('/usr/share/doc/csound-plugins', ['csound-plugins']);
   ensureDebianPackages(PATCH_LIST, ['timidity', 'freepats']);
 };
 

@@ -3,8 +3,9 @@ import { median, pulseOf, spreadOf } from './measures.mjs';
 
 /** Two thirds of what is spoken of: less is not what was said. Seconds, decibels. */
 const LEAST = {
-  late: 0.008,
-  apart: 0.012,
+  late: 0.011,
+  apart: 0.015,
+  atPlace: 0.01,
   spread: 0.02,
   louder: 3,
   accent: 4.3,
@@ -80,7 +81,7 @@ const TRUTHS = {
   'take.place-off-time': ({ played, here, params }) => {
     const elsewhere = played.filter((one) => one.finger === here[0]?.finger && !here.includes(one));
     const all = [lateOf(here) - lateOf(elsewhere), lateOf(here) - lateOf(played)];
-    return (params.when === 'late' ? Math.min(...all) : -Math.max(...all)) >= LEAST.late;
+    return (params.when === 'late' ? Math.min(...all) : -Math.max(...all)) >= LEAST.atPlace;
   },
   'take.unwanted-accent': ({ played, here }) => {
     const others = played.filter(({ pitch }) => pitch === here[0]?.pitch).filter((one) => !here.includes(one));

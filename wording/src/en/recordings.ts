@@ -25,7 +25,7 @@ export const recordings = {
   'take.fingers-apart': 'The {finger} is ahead of the {other}.',
   'take.fingers-apart.details': '{ms} ms, each measured from where it should fall (median).',
   'take.fingers-apart.advice':
-    'Play only the {finger} and the {other}, slowly, with a click, and listen for the one that is off it.',
+    'Play only the {finger} and the {other}, slowly, with a click, and listen for which one is off.',
   'take.finger-late.advice':
     'Prepare the {finger} early: rest it on its string while the previous note sounds, unless that string should keep ringing.',
   'take.finger-early.advice': 'Count aloud and let the {finger} wait for its count.',

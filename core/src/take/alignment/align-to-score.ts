@@ -16,7 +16,7 @@ import {
   type AlignmentScene,
 } from './onset-pairing.ts';
 import { OnsetRefiner } from '../onsets/onset-refiner.ts';
-import { estimatePitchDelays, type PitchSwells } from '../onsets/pitch-delays.ts';
+import { MIN_STACKED_STROKES, estimatePitchDelays, type PitchPeaks } from '../onsets/pitch-delays.ts';
 import { computeAttackEnvelope } from '../signal/attack-envelope.ts';
 import { computeFit, trackBeats, findTakeStart, type TempoHypothesis } from './tempo-hypotheses.ts';
 import { findPlayedRoute, type PlayedStretch } from './played-route.ts';
@@ -146,29 +146,28 @@ const alignWithAdaptedTemplates = (
   );
 };
 
-/** Strokes of a pitch that are struck alone, from which on only those are gone by. */
-const FEWEST_ALONE = 3;
-
-/** Where strokes of each pitch swell: those that are struck alone, where there are enough. */
-const listSwells = (scene: AlignmentScene, { onsets }: PairingResult): readonly PitchSwells[] => {
-  const lags = computeOnsetLags(scene);
-  return scene.pitches.map((_, pitch) => {
+/** The onset-strength peaks of each pitch: those of solo strokes, where there are enough. */
+const groupPeaksByPitch = (
+  { pitches, pitchIndex, isPinched }: AlignmentScene,
+  { onsets }: PairingResult,
+  lags: readonly number[],
+): readonly PitchPeaks[] =>
+  pitches.map((_, pitch) => {
     const own = onsets.flatMap((at, index) =>
-      at === null || scene.pitchIndex[index] !== pitch ? [] : [{ at, isAlone: !scene.isPinched[index] }],
+      at === null || pitchIndex[index] !== pitch ? [] : [{ at, isSolo: !isPinched[index] }],
     );
-    const alone = own.filter(({ isAlone }) => isAlone);
-    const isShared = alone.length < FEWEST_ALONE;
-    return { pitch, times: (isShared ? own : alone).map(({ at }) => at), lag: lags[pitch] as number, isShared };
+    const solo = own.filter(({ isSolo }) => isSolo);
+    const hasSolo = solo.length >= MIN_STACKED_STROKES;
+    const times = (hasSolo ? solo : own).map(({ at }) => at);
+    return { pitch, times, lag: lags[pitch] as number, isPinched: !hasSolo };
   });
-};
 
-/** The plucks of a take, and how far from its swells those of each pitch are. */
-const createOnsetRefiner = (samples: Float32Array, scene: AlignmentScene, pairing: PairingResult): OnsetRefiner =>
-  new OnsetRefiner(
-    computeAttackEnvelope(samples),
-    computeOnsetLags(scene),
-    estimatePitchDelays(samples, listSwells(scene, pairing)),
-  );
+/** What places the strokes of a take to the millisecond. */
+const createOnsetRefiner = (samples: Float32Array, scene: AlignmentScene, pairing: PairingResult): OnsetRefiner => {
+  const lags = computeOnsetLags(scene);
+  const delays = estimatePitchDelays(samples, groupPeaksByPitch(scene, pairing, lags));
+  return new OnsetRefiner(computeAttackEnvelope(samples), lags, delays);
+};
 
 /** Strokes placed to the millisecond, and looked for once more with what is known of the player. */
 export const refineAlignment = (
@@ -181,9 +180,9 @@ export const refineAlignment = (
   const pulse = estimateBeatTimes(scene, times, rough);
   const { getAsynchrony, onsetScale } = estimateTimingModel(scene.reference, times, pulse);
   const levels = updateLevels(activations, scene, first.onsets, before);
-  // Peaks come after the pluck, each pitch's by its own time: what they are paired by is moved there.
+  // Peaks trail the attack, each pitch by its own delay: they are paired where they are expected.
   const pass = pairOnsets(scene, activations, levels, {
-    beatTimes: pulse.map((at, index) => at + plucks.getSwellDelay(scene.pitchIndex[index] as number)),
+    beatTimes: pulse.map((at, index) => at + plucks.getPeakDelay(scene.pitchIndex[index] as number)),
     getAsynchrony,
     onsetScale,
   });

@@ -119,7 +119,7 @@ const findDisplacedPeak = (
 ): OnsetPeak | null => {
   const pitch = scene.pitchIndex[index] as number;
   const least = DISPLACED.strength * (levels[pitch] as PitchLevel).reference;
-  const beside = (peak: OnsetPeak): number => abs(peak.time - onsetRefiner.getSwellDelay(pitch) - at);
+  const beside = (peak: OnsetPeak): number => abs(peak.time - onsetRefiner.getPeakDelay(pitch) - at);
   return (pairing.unpairedPeaks[pitch] as readonly OnsetPeak[])
     .filter((peak) => !used.has(peak) && peak.strength > least && beside(peak) < DISPLACED.reach)
     .reduce<OnsetPeak | null>((best, one) => (!best || beside(one) < beside(best) ? one : best), null);
@@ -127,7 +127,7 @@ const findDisplacedPeak = (
 
 interface DisplacedPeak {
   readonly peak: OnsetPeak;
-  /** Where the stroke was looked for. */
+  /** Seconds at which the stroke was expected. */
   readonly expected: number;
 }
 
@@ -140,7 +140,7 @@ const locateDisplacedOnset = (
   pitch: number,
   { peak, expected }: DisplacedPeak,
 ): number => {
-  const there = peak.time - onsetRefiner.getSwellDelay(pitch);
+  const there = peak.time - onsetRefiner.getPeakDelay(pitch);
   const own = onsetRefiner.findUnclaimedNear(there, DISPLACED.pluck);
   if (own) return own.time;
   const asked = onsetRefiner.findUnclaimedNear(expected, DISPLACED.pluck);
@@ -188,7 +188,7 @@ const classifyFaintStroke = (
   const astray = findDisplacedPeak(listened, missed.asked, at, used);
   if (astray) return classifyDisplacedStroke(listened, missed, { peak: astray, expected: at }, used);
   const own =
-    maxNear(activations.byPitch[pitch] as Float32Array, at + onsetRefiner.getSwellDelay(pitch), 0.04) / reference;
+    maxNear(activations.byPitch[pitch] as Float32Array, at + onsetRefiner.getPeakDelay(pitch), 0.04) / reference;
   const pluck = onsetRefiner.findUnclaimedNear(at, FAINT_THRESHOLDS.near);
   const other = findSubstitution(listened, missed.asked);
   const share = other && hasRelatedPitch(scene, missed.asked, other.pitch) ? 0.5 : 1;

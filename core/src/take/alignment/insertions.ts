@@ -124,7 +124,7 @@ export const findInsertions = (
       if (hasValueNear(taken.all, peak.time, INSERTION_DISTANCE.least) || isEcho(listened, taken, peak.time, pitch))
         return [];
       const pluck = onsetRefiner.findUnclaimedNear(peak.time, 0.02) ?? {
-        time: peak.time - onsetRefiner.getSwellDelay(pitch),
+        time: peak.time - onsetRefiner.getPeakDelay(pitch),
         strength: 0,
       };
       const confidence = predictInsertionProbability(extractInsertionFeatures(listened, peak, pitch, pluck, taken));

@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/index.ts';
-import { ACTUATORS } from '../../pattern/index.ts';
+import { ACTUATORS, type Actuator } from '../../pattern/index.ts';
 import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import type { PlayedNote } from '../../formats/index.ts';
 import { midiToPitchClass } from '../../instrument/index.ts';
@@ -57,49 +57,50 @@ export interface TakeAssessment {
   readonly tempo: readonly [number, number];
 }
 
-/** Digits that are placed, below which nobody knows which of them leaves the pulse. */
-const FEWEST_FOR_COMMON = 3;
+/** How one digit played; its asynchrony is still against the pulse. */
+interface MeasuredActuator extends Omit<ActuatorStatistics, 'timed' | 'lateness'> {
+  /** Median seconds after the pulse; null if none of its strokes were matched. */
+  readonly asynchrony: number | null;
+}
 
-/**
- * How late all digits are together, in seconds: the middle of them, each counting once, for who plays most notes may be
- * the one that is late; of few digits the middle of all strokes.
- */
-const computeCommonAsynchrony = (now: AssessmentContext, played: readonly AlignedStroke[]): number => {
-  const placed = ACTUATORS.flatMap((striker) => {
-    const own = played.filter((stroke) => getAlignedActuator(now, stroke) === striker);
-    return hasReliableTiming(own) ? [median(getReliableAsynchronies(own))] : [];
-  });
-  return placed.length >= FEWEST_FOR_COMMON ? median(placed) : median(getReliableAsynchronies(played));
+const measureActuator = (now: AssessmentContext, striker: Actuator, loud: number): readonly MeasuredActuator[] => {
+  const all = now.alignment.strokes.filter(
+    (stroke) => stroke.what !== 'unplayed' && getAlignedActuator(now, stroke) === striker,
+  );
+  const own = all.filter(({ what }) => what === 'matched');
+  if (all.length === 0) return [];
+  const late = getReliableAsynchronies(own);
+  return [
+    {
+      striker,
+      strokes: all.length,
+      placed: hasReliableTiming(own),
+      asynchrony: own.length > 0 ? median(late) : null,
+      spread: robustStandardDeviation(late),
+      decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,
+      missed: all.filter(({ what }) => what === 'missed').length,
+      wrong: all.filter(({ what }) => what === 'wrong-string').length,
+    },
+  ];
 };
 
 const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorStatistics[] => {
   const played = now.alignment.strokes.filter(({ what }) => what === 'matched');
-  const common = computeCommonAsynchrony(now, played);
   // Bass strings sound otherwise than the others whatever strikes them: fingers are held against fingers.
   const fingers = played.filter((stroke) => getAlignedActuator(now, stroke) !== 'p');
   const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));
-  const digits = ACTUATORS.flatMap((striker): readonly Omit<ActuatorStatistics, 'timed'>[] => {
-    const all = now.alignment.strokes.filter(
-      (stroke) => stroke.what !== 'unplayed' && getAlignedActuator(now, stroke) === striker,
-    );
-    const own = all.filter(({ what }) => what === 'matched');
-    if (all.length === 0) return [];
-    const late = getReliableAsynchronies(own);
-    return [
-      {
-        striker,
-        strokes: all.length,
-        placed: hasReliableTiming(own),
-        lateness: own.length > 0 ? median(late) - common : 0,
-        spread: robustStandardDeviation(late),
-        decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,
-        missed: all.filter(({ what }) => what === 'missed').length,
-        wrong: all.filter(({ what }) => what === 'wrong-string').length,
-      },
-    ];
-  });
-  const placed = digits.filter((digit) => digit.placed).length;
-  return digits.map((digit) => ({ ...digit, timed: digit.placed && placed > 1 }));
+  const digits = ACTUATORS.flatMap((striker) => measureActuator(now, striker, loud));
+  const placed = digits.flatMap((digit) => (digit.placed ? (digit.asynchrony ?? []) : []));
+  // Each finger counts once: the one that plays most notes may be the late one.
+  const common =
+    placed.length >= TAKE_DIAGNOSTIC_THRESHOLDS.minTimedFingers
+      ? median(placed)
+      : median(getReliableAsynchronies(played));
+  return digits.map(({ asynchrony, ...digit }) => ({
+    ...digit,
+    timed: digit.placed && placed.length > 1,
+    lateness: asynchrony === null ? 0 : asynchrony - common,
+  }));
 };
 
 /** A note as it is named beside the chords that were played. */

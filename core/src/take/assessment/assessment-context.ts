@@ -40,7 +40,7 @@ export interface TakeDiagnostic {
 export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   asynchronySeconds: 0.012,
   apartSeconds: 0.018,
-  // Of sound more is needed: the strings of one guitar swell up to 12 ms otherwise than each other (docs/takes.md).
+  // Sound needs more: the attacks of sampled strings differ by up to 12 ms (docs/takes.md).
   soundAsynchronySeconds: 0.017,
   soundApartSeconds: 0.022,
   spreadSeconds: 0.03,
@@ -48,6 +48,8 @@ export const TAKE_DIAGNOSTIC_THRESHOLDS = {
   levelDifference: 4.5,
   tempoDrift: 0.03,
   minStrokes: 6,
+  /** Timed fingers from which on it is clear which of them is off the pulse. */
+  minTimedFingers: 3,
   offTimeSeconds: 0.06,
   missedShare: 0.08,
   reliableShare: 0.5,

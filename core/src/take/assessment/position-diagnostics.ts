@@ -85,6 +85,7 @@ const computeMedianAsynchrony = (all: readonly ScorePosition[]): number =>
 /** Whether a digit is late, or early, at most of its places rather than at one of them. */
 export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Actuator, lateness: number): boolean => {
   const places = all.filter(({ actuator }) => actuator === striker);
+  // Lateness is measured against what all fingers share: their difference is that.
   const common = computeMedianAsynchrony(places) - lateness;
   const beside = places.flatMap(({ asynchrony }) =>
     asynchrony === null ? [] : [(asynchrony - common) * Math.sign(lateness)],

@@ -51,7 +51,7 @@ const louder = (stroke: SimulatedStroke, decibels: number): SimulatedStroke => (
 describe('fingers against each other', () => {
   const late = (asynchrony: PlayerModel['asynchrony']): PlayerModel => ({ ...STEADY, asynchrony });
 
-  test('of two that are apart it is said which is ahead, not which of them leaves the pulse', () => {
+  test('two fingers alone: which is ahead, not which is off the pulse', () => {
     const [sentence, ...others] = said(figure('5 3 5 3'), undefined, late({ i: 0.03 }));
     expect(sentence).toMatch(
       /^The thumb is ahead of the index finger\. (2[789]|3[0-3]) ms, each measured from where it should fall \(median\)\.$/,
@@ -59,7 +59,7 @@ describe('fingers against each other', () => {
     expect(others).toEqual([]);
   });
 
-  test('of three and more the one that differs is named, however many of the notes it plays', () => {
+  test('three fingers: the one that differs is named, however many of the notes it plays', () => {
     const [sentence, ...others] = said(figure('3 2 3 1 3 2 3 1'), undefined, late({ i: 0.03 }));
     expect(sentence).toMatch(/^The index finger is late compared with the other fingers\. (2[789]|3[0-3]) ms behind/);
     expect(others).toEqual([]);

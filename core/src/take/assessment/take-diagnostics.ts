@@ -47,13 +47,10 @@ const splitByActuator = (now: AssessmentContext, striker: Actuator) => {
   return { own: heard.filter(isOwn), others: heard.filter((stroke) => !isOwn(stroke)) };
 };
 
-/**
- * Seconds by which the strings of a guitar swell otherwise than each other, however many strokes there are: what is
- * left between pitches in docs/takes.md (est.).
- */
-const PITCH_DOUBT = 0.004;
+/** Standard error of a timing difference between strings, in seconds, however many strokes there are (est.). */
+const STRING_TIMING_ERROR = 0.004;
 
-/** From what on a finger is late or early, and from what on two are apart, in seconds. */
+/** Seconds from which on a finger is late or early, and two fingers are apart. */
 const getTimingThresholds = ({ isSound }: AssessmentContext): { readonly late: number; readonly apart: number } => {
   const { asynchronySeconds, apartSeconds, soundAsynchronySeconds, soundApartSeconds } = TAKE_DIAGNOSTIC_THRESHOLDS;
   return isSound
@@ -61,8 +58,8 @@ const getTimingThresholds = ({ isSound }: AssessmentContext): { readonly late: n
     : { late: asynchronySeconds, apart: apartSeconds };
 };
 
-/** A difference of time between two groups of strokes, as evidence. */
-const timingEvidence = (
+/** The evidence for a timing difference between two groups of strokes. */
+const createTimingEvidence = (
   { isSound }: AssessmentContext,
   [seconds, least]: readonly [number, number],
   groups: readonly (readonly AlignedStroke[])[],
@@ -70,27 +67,24 @@ const timingEvidence = (
   const doubts = groups.map((strokes) => computeMedianStandardError(getReliableAsynchronies(strokes)));
   return {
     size: Math.abs(seconds) / least,
-    sureness: Math.abs(seconds) / Math.hypot(...doubts, isSound ? PITCH_DOUBT : 0),
+    sureness: Math.abs(seconds) / Math.hypot(...doubts, isSound ? STRING_TIMING_ERROR : 0),
     support: Math.min(...groups.map(computeSureShare)),
   };
 };
 
-/**
- * A finger that is late or early at most of its places. Nothing is said of one whose strokes are mostly not timed, nor
- * of one of two: which of them leaves the pulse is not known.
- */
+/** A finger that is late or early at most of its places. */
 const offTime = (
   now: AssessmentContext,
-  { striker, lateness, timed }: ActuatorStatistics,
+  { striker, lateness }: ActuatorStatistics,
   places: readonly ScorePosition[],
 ): readonly DiagnosticCandidate[] => {
   const least = getTimingThresholds(now).late;
-  if (!timed || Math.abs(lateness) < least) return [];
+  if (Math.abs(lateness) < least) return [];
   if (!isHabitualAsynchrony(places, striker, lateness)) return [];
   const { own, others } = splitByActuator(now, striker);
   const timedOthers = others.filter(({ sure }) => sure);
   if (timedOthers.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes) return [];
-  const evidence = timingEvidence(now, [lateness, least], [own, timedOthers]);
+  const evidence = createTimingEvidence(now, [lateness, least], [own, timedOthers]);
   const finger = fingerWord(striker);
   const when = lateness > 0 ? 'late' : 'early';
   return [
@@ -105,8 +99,8 @@ const offTime = (
   ];
 };
 
-/** Two fingers of which one is ahead, where no third tells which of them leaves the pulse. */
-const apart = (
+/** One of two fingers ahead of the other. */
+const fingersApart = (
   now: AssessmentContext,
   [one, other]: readonly [ActuatorStatistics, ActuatorStatistics],
 ): readonly DiagnosticCandidate[] => {
@@ -115,7 +109,7 @@ const apart = (
   const least = getTimingThresholds(now).apart;
   if (seconds < least) return [];
   const groups = [ahead, behind].map(({ striker }) => splitByActuator(now, striker).own);
-  const evidence = timingEvidence(now, [seconds, least], groups);
+  const evidence = createTimingEvidence(now, [seconds, least], groups);
   const fingers = { finger: fingerWord(ahead.striker), other: fingerWord(behind.striker) };
   return [
     {
@@ -129,7 +123,7 @@ const apart = (
   ];
 };
 
-/** Fingers against the pulse, or two of them against each other. */
+/** Timed fingers against the pulse; two alone against each other, as either may be the one that is off it. */
 const findTimingDiagnostics = (
   now: AssessmentContext,
   places: readonly ScorePosition[],
@@ -138,8 +132,9 @@ const findTimingDiagnostics = (
   const known = digits.filter(({ timed }) => timed);
   const often = known.filter(({ strokes }) => strokes >= TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes);
   const [one, other] = often;
-  if (known.length > 2) return often.flatMap((digit) => offTime(now, digit, places));
-  return one && other ? apart(now, [one, other]) : [];
+  if (known.length >= TAKE_DIAGNOSTIC_THRESHOLDS.minTimedFingers)
+    return often.flatMap((digit) => offTime(now, digit, places));
+  return one && other ? fingersApart(now, [one, other]) : [];
 };
 
 const uneven: OfFinger = (now, { striker, spread }) => {

@@ -35,13 +35,13 @@ export class OnsetRefiner {
   private claimedOnsets: readonly number[] = [];
   /** Pitches whose plucks are heard: most strokes have one, and all about as far from their swell. */
   private reliablePitches: ReadonlySet<number> = new Set();
-  /** Seconds the pluck of each pitch usually comes after its swell: below nothing, for it comes before. */
+  /** Seconds from the peak of each pitch to its attack: negative, since the attack comes first. */
   private usualDelays: ReadonlyMap<number, number> = new Map();
   private commonDelay = 0;
 
   /**
-   * `lag`: seconds by which the swell of each pitch comes later than that of a high one. `delays`: seconds from its
-   * swell to its pluck of each pitch of which that is known.
+   * `lag`: seconds by which the swell of each pitch comes later than that of a high one. `delays`:
+   * the delays of pitches that could be measured.
    */
   constructor(
     values: Float32Array,
@@ -102,7 +102,7 @@ export class OnsetRefiner {
     return past;
   }
 
-  /** How far the pluck of each pitch usually is from its swell: as it was heard, or as with those that were. */
+  /** Sets the usual delay of each pitch: measured, seen in its own attacks, or that of the others. */
   private estimateDelays(swells: readonly (number | null)[], pitchOf: readonly number[]): void {
     const past = [...this.measureDelays(swells, pitchOf)].map(([pitch, all]) => {
       const plucked = all.flatMap((one) => one ?? []);
@@ -111,7 +111,7 @@ export class OnsetRefiner {
     });
     const sure = past.filter((one) => one.sure);
     const known = new Map(sure.map(({ pitch, plucked }) => [pitch, median(plucked)]));
-    for (const [pitch, { seconds, isSure }] of this.delays) if (isSure) known.set(pitch, seconds);
+    for (const [pitch, { seconds, isCertain }] of this.delays) if (isCertain) known.set(pitch, seconds);
     const lagOf = (pitch: number): number => this.lag[pitch] ?? 0;
     const every =
       known.size > 0
@@ -127,8 +127,8 @@ export class OnsetRefiner {
     );
   }
 
-  /** Seconds a swell of a pitch usually comes after its pluck. */
-  getSwellDelay(pitch: number): number {
+  /** Seconds by which the peaks of a pitch trail its attacks. */
+  getPeakDelay(pitch: number): number {
     return -(this.usualDelays.get(pitch) ?? this.commonDelay);
   }
 
@@ -137,9 +137,9 @@ export class OnsetRefiner {
     return this.reliablePitches.has(pitch);
   }
 
-  /** The same of strokes that share one pluck with another: only the plucks of many of them tell whose it is. */
+  /** The same for strokes of a pinch, where an attack may be another string's: only a measured delay counts. */
   isReliableInPinch(pitch: number): boolean {
-    return this.delays.get(pitch)?.isSure ?? false;
+    return this.delays.get(pitch)?.isCertain ?? false;
   }
 
   /**
@@ -149,7 +149,7 @@ export class OnsetRefiner {
   refineOnsets(swells: readonly (number | null)[], pitchOf: readonly number[]): readonly (number | null)[] {
     this.estimateDelays(swells, pitchOf);
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
-    const there = swells.map((at, index) => (at === null ? null : at - this.getSwellDelay(pitchOf[index] as number)));
+    const there = swells.map((at, index) => (at === null ? null : at - this.getPeakDelay(pitchOf[index] as number)));
     const plucked = there.map((at, index) => {
       if (at === null) return null;
       const close = hasOtherNear(all, swells[index] as number, 0.045);

@@ -1,6 +1,6 @@
 import { createSeededRandom } from '../../sound/index.ts';
 import { TAKE_PARAMETERS } from '../index.ts';
-import { estimatePitchDelays, type PitchDelay, type PitchSwells } from '../onsets/pitch-delays.ts';
+import { estimatePitchDelays, type PitchDelay, type PitchPeaks } from '../onsets/pitch-delays.ts';
 
 const { sampleRate } = TAKE_PARAMETERS;
 
@@ -26,48 +26,48 @@ const strokes = [
   ...beats(1.66).map((at) => ({ at, hertz: 247 })),
 ];
 const samples = clicks(strokes, 12);
-const swells = (pitch: number, from: number, later: number, isShared = false): PitchSwells => ({
-  ...{ pitch, lag: 0, isShared },
-  // Swells wander by two milliseconds.
+const peaks = (pitch: number, from: number, later: number, isPinched = false): PitchPeaks => ({
+  ...{ pitch, lag: 0, isPinched },
+  // Peaks jitter by two milliseconds.
   times: beats(from).map((at, index) => at + later + (index % 2 === 0 ? 0.002 : -0.002)),
 });
 
-describe('how far plucks are from their swells', () => {
-  test('is found for each pitch by its own strokes, whatever the swells of a pitch have in common', () => {
+describe('the delay from peak to attack', () => {
+  test('is found for each pitch, however much its peaks trail', () => {
     const delays = estimatePitchDelays(samples, [
-      swells(LOW, 1, 0.031),
-      swells(HIGH, 1.33, 0.008),
-      swells(OTHER, 1.66, -0.006),
+      peaks(LOW, 1, 0.031),
+      peaks(HIGH, 1.33, 0.008),
+      peaks(OTHER, 1.66, -0.006),
     ]);
     const expected = { [LOW]: -0.031, [HIGH]: -0.008, [OTHER]: 0.006 };
     for (const [pitch, seconds] of Object.entries(expected))
       expect(Math.abs((delays.get(Number(pitch))?.seconds ?? 9) - seconds)).toBeLessThan(0.003);
   });
 
-  test('is not told where there is no pluck, nor of a pitch that was hardly struck', () => {
-    const nowhere = { ...swells(OTHER, 1.16, 0), times: beats(1.16) };
-    const rare = { ...swells(OTHER, 1.66, 0), times: [1.66, 2.66] };
+  test('is left out where there is no attack, and for a pitch with too few strokes', () => {
+    const nowhere = { ...peaks(OTHER, 1.16, 0), times: beats(1.16) };
+    const rare = { ...peaks(OTHER, 1.66, 0), times: [1.66, 2.66] };
     for (const unknown of [nowhere, rare]) {
-      const delays = estimatePitchDelays(samples, [swells(LOW, 1, 0.02), swells(HIGH, 1.33, 0.01), unknown]);
-      expect([...delays].filter(([, { isSure }]) => isSure).map(([pitch]) => pitch)).toEqual([LOW, HIGH]);
+      const delays = estimatePitchDelays(samples, [peaks(LOW, 1, 0.02), peaks(HIGH, 1.33, 0.01), unknown]);
+      expect([...delays].filter(([, { isCertain }]) => isCertain).map(([pitch]) => pitch)).toEqual([LOW, HIGH]);
     }
   });
 
-  test('of one pitch alone is not told: there is nothing to hold it against', () => {
-    expect(estimatePitchDelays(samples, [swells(LOW, 1, 0.02)]).size).toBe(0);
+  test('of a single pitch is left out: there is nothing to compare it with', () => {
+    expect(estimatePitchDelays(samples, [peaks(LOW, 1, 0.02)]).size).toBe(0);
   });
 
   const delaysOfPinched = (from: number): ReadonlyMap<number, PitchDelay> => {
     const pinched = clicks([...strokes, ...beats(from).map((at) => ({ at, hertz: 392 }))], 12);
-    const shared = swells(3, from, 0.01, true);
-    return estimatePitchDelays(pinched, [swells(LOW, 1, 0.01), swells(HIGH, 1.33, 0.01), shared]);
+    const pinchedPitch = peaks(3, from, 0.01, true);
+    return estimatePitchDelays(pinched, [peaks(LOW, 1, 0.01), peaks(HIGH, 1.33, 0.01), pinchedPitch]);
   };
 
-  test('of strokes in a pinch is that of the pluck about where it is supposed, not of the one that follows', () => {
+  test('in a pinch is that of its own attack, not of the one that follows', () => {
     expect(Math.abs((delaysOfPinched(1.63).get(3)?.seconds ?? 9) + 0.01)).toBeLessThan(0.003);
   });
 
-  test('of strokes in a pinch that drown in the pluck before them is not told', () => {
+  test('in a pinch is left out where the attack before masks it', () => {
     expect(delaysOfPinched(1.69).has(3)).toBe(false);
   });
 });

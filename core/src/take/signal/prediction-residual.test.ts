@@ -8,7 +8,7 @@ const noise = (seed: number) => {
   return () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 };
 
-describe('a prediction', () => {
+describe('a linear prediction', () => {
   test('of an autoregressive process finds its coefficients (definition; 20,000 samples, standard error .007)', () => {
     const next = noise(4);
     const samples = new Float32Array(20_000);
@@ -29,7 +29,7 @@ describe('a prediction', () => {
   });
 });
 
-describe('what was not foretold', () => {
+describe('the prediction error', () => {
   const ring = (hertz: number, from: number, at: number): number =>
     at < from * sampleRate ? 0 : Math.sin((2 * Math.PI * hertz * at) / sampleRate) * Math.exp(from - at / sampleRate);
   const strongest = (curve: Float32Array): number => curve.indexOf(Math.max(...curve)) / 1000;
@@ -47,7 +47,7 @@ describe('what was not foretold', () => {
     }
   });
 
-  test('with too little sound before there is nothing to foretell it by', () => {
+  test('is null with too little sound to fit the prediction to', () => {
     expect(computeResidualAttack(new Float32Array(sampleRate), 0.08, 0.06)).toBeNull();
   });
 });

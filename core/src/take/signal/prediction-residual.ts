@@ -2,12 +2,12 @@ import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { ATTACK_STEP } from './attack-envelope.ts';
 
 /**
- * Coefficients of the prediction, samples it is fitted to, samples looked at after and before a moment, and how much of
- * what is usually not foretold counts for nothing (est.).
+ * Order of the linear prediction and the samples it is fitted to, the samples averaged after and before a moment, and
+ * the share of the usual prediction error that is treated as noise (est.).
  */
 const PREDICTION = { order: 40, samples: 1500, after: 90, before: 176, quiet: 0.5 } as const;
 
-/** One step of Burg's lattice over errors forward and backward; answers its reflection coefficient. */
+/** One stage of Burg's lattice, which updates both prediction errors; returns its reflection coefficient. */
 const reflect = (forward: Float64Array, backward: Float64Array, step: number): number => {
   let [product, power] = [0, 1e-12];
   for (let at = step; at < forward.length; at += 1) {
@@ -24,7 +24,7 @@ const reflect = (forward: Float64Array, backward: Float64Array, step: number): n
   return reflection;
 };
 
-/** What foretells each sample by those before it: an autoregressive model (Burg 1975). The first coefficient is 1. */
+/** The prediction error filter of an autoregressive model (Burg 1975). Its first coefficient is 1. */
 export const fitPrediction = (samples: Float32Array, order: number = PREDICTION.order): Float64Array => {
   const [forward, backward] = [Float64Array.from(samples), Float64Array.from(samples)];
   const coefficients = new Float64Array(order + 1);
@@ -38,7 +38,7 @@ export const fitPrediction = (samples: Float32Array, order: number = PREDICTION.
   return coefficients;
 };
 
-/** Sums of the squares of what was not foretold, from one sample to before another; one longer than that. */
+/** Cumulative squared prediction error over a range of samples; one longer than the range. */
 const sumResiduals = (
   samples: Float32Array,
   coefficients: Float64Array,
@@ -57,10 +57,9 @@ const sumResiduals = (
 const { after, before } = PREDICTION;
 
 /**
- * How suddenly something begins that what rang before does not foretell, in steps of `ATTACK_STEP` from `reach` seconds
- * before a time to as many after: the logarithm of the prediction error just after over that just before (cf. Glover,
- * Lazzarini & Timoney 2011). Unlike the energy of a band it needs no quiet before, and no band of its own. Null where
- * too little sound comes before.
+ * Attack strength about a time, in steps of `ATTACK_STEP` from `reach` seconds before to as many after: the log ratio
+ * of the prediction error just after and just before each step (cf. Glover, Lazzarini & Timoney 2011). Unlike the energy
+ * of a band it also shows an attack while other strings ring. Null if there is too little sound before.
  */
 export const computeResidualAttack = (samples: Float32Array, time: number, reach: number): Float32Array | null => {
   const { sampleRate } = TAKE_PARAMETERS;
