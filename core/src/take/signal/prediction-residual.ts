@@ -58,8 +58,8 @@ const { after, before } = PREDICTION;
 
 /**
  * Attack strength about a time, in steps of `ATTACK_STEP` from `reach` seconds before to as many after: the log ratio
- * of the prediction error just after and just before each step (cf. Glover, Lazzarini & Timoney 2011). Unlike the energy
- * of a band it also shows an attack while other strings ring. Null if there is too little sound before.
+ * of the prediction error just after and just before each step (cf. Glover, Lazzarini & Timoney 2011). Unlike band
+ * energy it also shows an attack while other strings ring. Null if there is too little sound before.
  */
 export const computeResidualAttack = (samples: Float32Array, time: number, reach: number): Float32Array | null => {
   const { sampleRate } = TAKE_PARAMETERS;
